@@ -1,0 +1,41 @@
+import js from '@eslint/js';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+import { areasOfCore, floorRules } from './scripts/floors.mjs';
+
+export default tseslint.config(
+  {
+    ignores: ['**/dist/**', '**/node_modules/**', 'data/**', 'data-demo/**', 'test-results/**', '.cache/**'],
+  },
+  js.configs.recommended,
+  ...tseslint.configs.strict,
+  {
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-dynamic-delete': 'off',
+      eqeqeq: 'error',
+      'no-console': 'error',
+    },
+  },
+  // Constructor parameters of decorated classes are imports of values, whatever it looks like.
+  { files: ['packages/server/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
+  {
+    files: ['scripts/**', 'packages/*/src/main.ts', 'packages/e2e/**', 'packages/benchmarks/**', '*.js'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        Buffer: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        URL: 'readonly',
+      },
+    },
+    rules: { 'no-console': 'off' },
+  },
+  { files: ['packages/web/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
+  ...floorRules(areasOfCore),
+);

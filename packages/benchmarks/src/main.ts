@@ -1,0 +1,31 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { calibrationBench } from './calibration.bench.js';
+import { datesBench } from './dates.bench.js';
+import { fleetBench } from './fleet.bench.js';
+import { importBench } from './import.bench.js';
+import { postingBench } from './posting.bench.js';
+import { standingBench } from './standing.bench.js';
+
+/** Prints ratios measured within this one run; `npm run benchmark -- fleet` runs one of them. */
+const benches = {
+  calibration: calibrationBench,
+  standing: standingBench,
+  dates: datesBench,
+  import: importBench,
+  fleet: fleetBench,
+  posting: postingBench,
+};
+const wanted = process.argv.slice(2);
+const now = Date.UTC(2026, 10, 24, 9);
+
+for (const [name, bench] of Object.entries<(dataDir: string, now: number) => void | Promise<void>>(benches)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  const folder = mkdtempSync(join(tmpdir(), `entretien-bench-${name}-`));
+  try {
+    await bench(folder, now);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,83 @@
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import Sqlite from 'better-sqlite3';
+import type { DataPlate } from '@entretien/core/machine';
+import { createApp, CompressorsService, Database, SitesService } from '@entretien/server';
+
+export const DAY = 86_400_000;
+export const DB_FILE = 'entretien.sqlite';
+
+/** Opens the database of a folder past the application, as durable as the application does. */
+export function openDatabase(dataDir: string): Sqlite.Database {
+  const database = new Sqlite(join(dataDir, DB_FILE));
+  database.pragma('journal_mode = WAL');
+  database.pragma('synchronous = FULL');
+  return database;
+}
+
+/**
+ * Fills a data folder with units of all families, each with weekly readings and some services, through the
+ * application's own tables.
+ */
+export async function seed(dataDir: string, units: number, readingsEach: number, now: number): Promise<void> {
+  const settings = { host: '127.0.0.1', port: 0, dataDir, timeZone: 'Europe/Zurich' };
+  const app = await createApp({ settings, clock: () => now });
+  const by = '00000000-0000-4000-8000-000000000001';
+  const families: DataPlate['family'][] = ['piston', 'screw', 'high-pressure', 'piston-oil-free'];
+  const ids: string[] = [];
+  app.get(Database).transact(() => {
+    const sites = Array.from({ length: Math.ceil(units / 20) }, (_, index) =>
+      app.get(SitesService).add({ id: randomUUID(), name: `Site ${index}`, timeZone: 'Europe/Zurich' }, by),
+    );
+    for (let index = 0; index < units; index++) {
+      const id = randomUUID();
+      ids.push(id);
+      const family = families[index % families.length]!;
+      const siteId = sites[index % sites.length]!.id;
+      const commissionedOn = new Date(now - (readingsEach * 7 + 10) * DAY).toISOString().slice(0, 10);
+      app.get(CompressorsService).add({ id, siteId, tag: `U-${index}`, family, commissionedOn }, by);
+    }
+  });
+  await app.close();
+  fillFacts(dataDir, ids, readingsEach, now, by);
+}
+
+function fillFacts(
+  dataDir: string,
+  ids: readonly string[],
+  readingsEach: number,
+  now: number,
+  by: string,
+): void {
+  const database = openDatabase(dataDir);
+  const reading = database.prepare(
+    `INSERT INTO "reading" ("id", "recorded_at", "by", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, ?, '[]', ?, ?, ?, 'total', 'typed')`,
+  );
+  const service = database.prepare(
+    `INSERT INTO "service" ("id", "recorded_at", "by", "marks", "compressor_id", "done_at", "tasks", "plan_version") VALUES (?, ?, ?, '[]', ?, ?, ?, 1)`,
+  );
+  const tasks = JSON.stringify(['oil-change', 'intake-replace', 'cooling-clean']);
+  database.transaction(() => {
+    ids.forEach((id, unit) => {
+      let hours = 0;
+      for (let week = readingsEach; week > 0; week--) {
+        const at = now - week * 7 * DAY;
+        hours += ((unit * 7 + week * 13) % 40) + 1;
+        reading.run(randomUUID(), at, by, id, at, hours);
+        if (week % 20 === unit % 20) service.run(randomUUID(), at, by, id, at, tasks);
+      }
+    });
+  })();
+  database.pragma('wal_checkpoint(TRUNCATE)');
+  database.close();
+}
+
+/** The last figure on the meter of every unit. */
+export function lastFigures(dataDir: string): Map<string, number> {
+  const database = openDatabase(dataDir);
+  const rows = database
+    .prepare('SELECT "compressor_id" AS "id", max("hours") AS "hours" FROM "reading" GROUP BY 1 ORDER BY 1')
+    .all();
+  database.close();
+  return new Map((rows as { id: string; hours: number }[]).map((row) => [row.id, row.hours]));
+}

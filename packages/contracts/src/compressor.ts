@@ -1,0 +1,107 @@
+import {
+  airUses,
+  coolings,
+  drives,
+  dustLevels,
+  families,
+  historyKinds,
+  lubrications,
+  motors,
+  speedControls,
+  type DataPlate,
+  type Family,
+} from '@entretien/core/machine';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, Max, Min } from 'class-validator';
+import {
+  IsClosure,
+  IsFigure,
+  IsId,
+  IsInstant,
+  IsLocalDate,
+  IsText,
+  Omittable,
+  Optional,
+  textLimits,
+} from './rules.js';
+
+function oneOf(what: string, values: readonly string[]): PropertyDecorator {
+  return IsIn(values, { message: `${what} must be one of ${values.join(', ')}.` });
+}
+
+/** What may stand on a data plate besides its identity. All of it is optional and shown as unknown. */
+export class PlateDetails {
+  @Optional() @IsText('The name', textLimits.name) name?: string | null;
+  @Optional() @IsText('The maker', textLimits.short) maker?: string | null;
+  @Optional() @IsText('The model', textLimits.short) model?: string | null;
+  @Optional() @IsText('The serial number', textLimits.short) serial?: string | null;
+
+  @Optional()
+  @IsInt({ message: 'Stages must be a whole number.' })
+  @Min(1, { message: 'There is at least 1 stage.' })
+  @Max(5, { message: 'There are 5 stages at most.' })
+  stages?: number | null;
+
+  @Optional() @oneOf('The drive', drives) drive?: DataPlate['drive'] | null;
+  @Optional() @oneOf('The motor', motors) motor?: DataPlate['motor'] | null;
+  @Optional() @oneOf('Cooling', coolings) cooling?: DataPlate['cooling'] | null;
+  @Optional() @oneOf('Lubrication', lubrications) lubrication?: DataPlate['lubrication'] | null;
+  @Optional() @oneOf('Speed control', speedControls) speedControl?: DataPlate['speedControl'] | null;
+  @Optional() @IsBoolean({ message: 'A dryer is there or not.' }) hasDryer?: boolean | null;
+
+  @Optional() @IsFigure('Working pressure', 0, 600) workingPressureBar?: number | null;
+  @Optional() @IsFigure('The maximum pressure', 0, 600) maximumPressureBar?: number | null;
+  @Optional() @IsFigure('Cut-in', 0, 600) cutInBar?: number | null;
+  @Optional() @IsFigure('Cut-out', 0, 600) cutOutBar?: number | null;
+  @Optional() @IsFigure('The relief setting', 0, 600) reliefBar?: number | null;
+  @Optional() @IsFigure('Displacement', 0, 200_000) displacementLpm?: number | null;
+  @Optional() @IsFigure('Free air delivered', 0, 200_000) fadLpm?: number | null;
+  @Optional() @IsFigure('The receiver', 0, 200_000) receiverL?: number | null;
+
+  @Optional() @IsText('The oil grade', textLimits.short) oilGrade?: string | null;
+  @Optional() @IsFigure('The oil charge', 0, 2000) oilChargeL?: number | null;
+
+  @Optional() @IsBoolean({ message: 'An hour meter is there or not.' }) hasHourMeter?: boolean | null;
+  @Optional() @IsFigure('Declared duty', 0, 168) declaredHoursPerWeek?: number | null;
+  @Optional()
+  @IsArray({ message: 'Closed weekdays are a list, 1 Monday to 7 Sunday.' })
+  @ArrayMaxSize(6, { message: 'On one day of the week at least it runs.' })
+  @ArrayUnique({ message: 'Name each weekday once.' })
+  @IsInt({ each: true, message: 'A weekday is a number, 1 Monday to 7 Sunday.' })
+  @Min(1, { each: true, message: 'A weekday is a number, 1 Monday to 7 Sunday.' })
+  @Max(7, { each: true, message: 'A weekday is a number, 1 Monday to 7 Sunday.' })
+  closedWeekdays?: number[] | null;
+  @Optional()
+  @IsArray({ message: 'Closures are a list.' })
+  @ArrayMaxSize(30, { message: 'No more than 30 closures.' })
+  @IsClosure()
+  closures?: string[] | null;
+
+  @Optional() @oneOf('Dust', dustLevels) dust?: DataPlate['dust'] | null;
+  @Optional() @oneOf('The use of the air', airUses) airUse?: DataPlate['airUse'] | null;
+}
+
+/** A compressor taken into the register. */
+export class RegisterCompressor extends PlateDetails {
+  @IsId() id: string;
+  @IsId() siteId: string;
+  @IsText('The tag', textLimits.tag) tag: string;
+  @oneOf('The family', families) family: Family;
+  @IsLocalDate() commissionedOn: string;
+  @Optional() @oneOf('The history', historyKinds) history?: DataPlate['history'];
+  @Optional() @IsText('The note', textLimits.note) note?: string;
+  @Optional() @IsId() by?: string;
+}
+
+/** A dated change of data plate or site: only the fields that change; null makes one unknown again. */
+export class ChangePlate extends PlateDetails {
+  @IsId() id: string;
+  @IsInstant() changedAt: string;
+  @Omittable() @IsId() siteId?: string;
+  @Omittable() @IsText('The tag', textLimits.tag) tag?: string;
+  @Omittable() @IsLocalDate() commissionedOn?: string;
+  @Omittable() @oneOf('The history', historyKinds) history?: DataPlate['history'];
+  /** The day it went out of service; null takes it back. */
+  @Optional() @IsLocalDate() retiredOn?: string | null;
+  @Optional() @IsText('The note', textLimits.note) note?: string;
+  @Optional() @IsId() by?: string;
+}

@@ -1,0 +1,149 @@
+import { plainToInstance } from 'class-transformer';
+import { validateSync } from 'class-validator';
+import fc from 'fast-check';
+import {
+  AddSite,
+  ChangePlate,
+  ChangeSite,
+  PageQuery,
+  RecordReading,
+  RecordService,
+  RegisterCompressor,
+} from './index.js';
+
+const ID = '01890a5d-ac96-774b-bcce-b302099a8057';
+
+/** The fields of a body that its contract refuses. */
+function refused(contract: new () => object, body: object): string[] {
+  const errors = validateSync(plainToInstance(contract, body), {
+    whitelist: true,
+    forbidNonWhitelisted: true,
+  });
+  return errors.map((error) => error.property).sort();
+}
+
+const unit = { id: ID, siteId: ID, tag: 'CJ-1', family: 'piston', commissionedOn: '2026-01-01' };
+const reading = { id: ID, takenAt: '2026-11-24T08:30:00Z', hours: 487.5, counts: 'total', source: 'typed' };
+const service = { id: ID, doneAt: '2026-11-24T08:30:00Z', tasks: ['oil-change'] };
+
+describe('a unit', () => {
+  test('needs five fields and no more', () => {
+    expect(refused(RegisterCompressor, unit)).toEqual([]);
+    for (const field of Object.keys(unit)) {
+      expect(refused(RegisterCompressor, { ...unit, [field]: undefined })).toEqual([field]);
+    }
+  });
+
+  test.each([
+    [{ stages: 2, drive: 'belt', motor: 'three-phase', cooling: 'water', hasDryer: false }, []],
+    [{ workingPressureBar: 600, fadLpm: 0 }, []],
+    [{ workingPressureBar: 600.1 }, ['workingPressureBar']],
+    [{ workingPressureBar: '10' }, ['workingPressureBar']],
+    [{ workingPressureBar: Number.NaN }, ['workingPressureBar']],
+    [{ stages: 2.5 }, ['stages']],
+    [{ stages: 0 }, ['stages']],
+    [{ drive: 'chain', motor: 'steam' }, ['drive', 'motor']],
+    [{ hasDryer: 'yes' }, ['hasDryer']],
+    [{ maker: '' }, ['maker']],
+    [{ maker: 'x'.repeat(81) }, ['maker']],
+    [{ maker: null }, []],
+    [{ colour: 'blue' }, ['colour']],
+    [{ retiredOn: '2026-01-01' }, ['retiredOn']],
+  ])('%j', (more, fields) => {
+    expect(refused(RegisterCompressor, { ...unit, ...more })).toEqual(fields);
+  });
+
+  test('any version of UUID will do, in any case', () => {
+    for (const id of [
+      ID,
+      ID.toUpperCase(),
+      '9b2d6a3e-6f0e-4c51-9a0b-0d9f6f0a1b2c',
+      'c232ab00-9414-11ec-b3c8-9f6bdeced846',
+    ]) {
+      expect(refused(RegisterCompressor, { ...unit, id })).toEqual([]);
+    }
+    for (const id of ['', 'CJ-1', `${ID}0`, ID.replaceAll('-', ''), ' '.repeat(36)]) {
+      expect(refused(RegisterCompressor, { ...unit, id })).toEqual(['id']);
+    }
+  });
+});
+
+describe('a change of plate', () => {
+  const change = { id: ID, changedAt: '2026-11-24T08:30:00Z' };
+
+  test.each([
+    [{ workingPressureBar: null }, []],
+    [{ retiredOn: null }, []],
+    [{ retiredOn: '2026-11-31' }, ['retiredOn']],
+    [{ tag: null, siteId: null }, ['siteId', 'tag']],
+    [{ family: 'screw' }, ['family']],
+  ])('%j', (more, fields) => {
+    expect(refused(ChangePlate, { ...change, ...more })).toEqual(fields);
+  });
+});
+
+describe('facts', () => {
+  test.each([
+    [{}, []],
+    [{ hours: 0 }, []],
+    [{ hours: 1_000_001 }, ['hours']],
+    [{ hours: Number.POSITIVE_INFINITY }, ['hours']],
+    [{ hours: true }, ['hours']],
+    [{ takenAt: 1_763_972_000_000 }, ['takenAt']],
+    [{ takenAt: '2026-11-24' }, ['takenAt']],
+    [{ takenAt: ['2026-11-24T08:30:00Z'] }, ['takenAt']],
+    [{ note: null }, []],
+    [{ note: 'x'.repeat(2000) }, []],
+    [{ note: 'x'.repeat(2001) }, ['note']],
+  ])('a reading with %j', (more, fields) => {
+    expect(refused(RecordReading, { ...reading, ...more })).toEqual(fields);
+  });
+
+  test.each([
+    [{ hours: 12 }, []],
+    [{ tasks: ['oil-change', 'belt-check'] }, []],
+    [{ tasks: ['oil-change', 7] }, ['tasks']],
+    [{ tasks: ['DROP TABLE'] }, ['tasks']],
+    [{ tasks: Array.from({ length: 61 }, (_, index) => `task-${index}`) }, ['tasks']],
+    [{ tasks: { length: 1, 0: 'oil-change' } }, ['tasks']],
+  ])('a service with %j', (more, fields) => {
+    expect(refused(RecordService, { ...service, ...more })).toEqual(fields);
+  });
+
+  test('whatever stands in a reading, it is judged without breaking', () => {
+    fc.assert(
+      fc.property(
+        fc.record({ id: fc.anything(), takenAt: fc.anything(), hours: fc.anything(), note: fc.anything() }),
+        (body) => {
+          const fields = refused(RecordReading, { ...reading, ...body });
+          const isNumber = typeof body.hours === 'number' && body.hours >= 0 && body.hours <= 1_000_000;
+          expect(fields.includes('hours')).toBe(!isNumber);
+        },
+      ),
+    );
+  });
+});
+
+describe('sites and pages', () => {
+  test.each([
+    [{ timeZone: 'Europe/Zurich', altitudeM: -400 }, []],
+    [{ timeZone: 'Mars/Olympus' }, ['timeZone']],
+    [{ altitudeM: 9000 }, ['altitudeM']],
+    [{ name: ' ' }, ['name']],
+  ])('a site with %j', (more, fields) => {
+    expect(refused(AddSite, { id: ID, name: 'Coppel Joinery', ...more })).toEqual(fields);
+  });
+
+  test('a site’s name can be changed, not taken away', () => {
+    expect(refused(ChangeSite, { id: ID, contact: null })).toEqual([]);
+    expect(refused(ChangeSite, { id: ID, name: null })).toEqual(['name']);
+  });
+
+  test.each(['1', '50', '199', '200'])('a page of %s', (limit) => {
+    expect(refused(PageQuery, { limit })).toEqual([]);
+  });
+
+  test.each(['0', '201', '-1', '1.5', '', 'all', '1e2', ' 5'])('no page of “%s”', (limit) => {
+    expect(refused(PageQuery, { limit })).toEqual(['limit']);
+  });
+});

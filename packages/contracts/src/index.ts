@@ -1,0 +1,26 @@
+export { AddPerson, PersonView } from './person.js';
+export { AddSite, ChangeSite, SiteView } from './site.js';
+export { ChangePlate, PlateDetails, RegisterCompressor } from './compressor.js';
+export {
+  BatchReading,
+  MOST_BATCH_READINGS,
+  MOST_METER_HOURS,
+  RecordMeterChange,
+  RecordReading,
+  RecordReadings,
+  RecordService,
+  WithdrawFact,
+} from './facts.js';
+export {
+  CompressorsQuery,
+  ExportQuery,
+  ForecastQuery,
+  HoursQuery,
+  ImportQuery,
+  LONGEST_PAGE,
+  MomentQuery,
+  PageQuery,
+  StandingsQuery,
+} from './queries.js';
+export { textLimits } from './rules.js';
+export type * from './views.js';

@@ -1,0 +1,280 @@
+import type { ReadingNeed, RunHoursBasis, ServiceTask, TaskStanding, TaskState } from '@entretien/core/plan';
+import type {
+  Forecast,
+  ForecastMethod,
+  HourReading,
+  ImportMapping,
+  MeterChange,
+  UseGrounds,
+} from '@entretien/core/hours';
+import type { DataPlate, Family } from '@entretien/core/machine';
+
+/** A page of a list; `nextCursor` is null on the last. */
+export interface Page<Item> {
+  readonly items: readonly Item[];
+  readonly nextCursor: string | null;
+}
+
+/** What every recorded fact carries. */
+export interface FactView {
+  readonly id: string;
+  readonly by: string;
+  readonly recordedAt: string;
+  /** Codes of what is unusual about it. */
+  readonly marks: readonly string[];
+  readonly note?: string;
+  /** Id of the fact that this one puts right. */
+  readonly corrects?: string;
+  /** How it became known to be wrong; left out while it stands. */
+  readonly voided?: VoidedView;
+}
+
+export interface VoidedView {
+  readonly at: string;
+  readonly how: 'withdrawn' | 'corrected';
+  /** Id of the withdrawal, or of the fact in its place. */
+  readonly byFact: string;
+  readonly reason?: string;
+}
+
+export interface WithdrawalView extends FactView {
+  readonly compressorId: string;
+  readonly factId: string;
+  readonly reason: string;
+}
+
+export interface ReadingView extends FactView {
+  readonly compressorId: string;
+  readonly takenAt: string;
+  readonly hours: number;
+  readonly counts: HourReading['counts'];
+  readonly source: HourReading['source'];
+}
+
+export interface MeterChangeView extends FactView {
+  readonly compressorId: string;
+  readonly changedAt: string;
+  readonly oldFinalHours: number;
+  readonly newStartHours: number;
+  readonly reason: MeterChange['reason'];
+}
+
+export interface ServiceView extends FactView {
+  readonly compressorId: string;
+  readonly doneAt: string;
+  readonly hours?: number;
+  readonly tasks: readonly string[];
+  /** Version of the plan in force when the work was done. */
+  readonly planVersion: number;
+  /** Continuous run hours then, where they can be told. */
+  readonly runHours: number | null;
+  /** How they are known. */
+  readonly runHoursBasis: RunHoursBasis | null;
+}
+
+export interface PlateChangeView extends FactView {
+  readonly compressorId: string;
+  readonly changedAt: string;
+  readonly changes: { readonly [Field in keyof DataPlate]?: DataPlate[Field] | null };
+}
+
+/** A compressor with its data plate of today, flat. */
+export interface CompressorView extends DataPlate {
+  readonly id: string;
+  readonly revision: number;
+  readonly registeredAt: string;
+  readonly by: string;
+  /** Codes and sentences of what is odd about the plate. */
+  readonly marks: readonly string[];
+  readonly doubts: readonly { readonly code: string; readonly field?: string; readonly sentence: string }[];
+}
+
+export interface TaskStandingView extends Omit<
+  TaskStanding,
+  'lastDoneAt' | 'earlyAt' | 'likelyAt' | 'lateAt'
+> {
+  readonly lastDoneAt: string | null;
+}
+
+export interface StandingView {
+  readonly compressorId: string;
+  readonly at: string;
+  readonly revision: number;
+  readonly runHours: number | null;
+  /** read, interpolated, extrapolated, declared or assumed. */
+  readonly runHoursBasis: RunHoursBasis | null;
+  readonly hoursPerDay: number | null;
+  readonly lastReadingAt: string | null;
+  /** Whether reading the hours would make its dates surer, and by how much; null where it would not. */
+  readonly readingNeed: ReadingNeed | null;
+  readonly retired: boolean;
+  readonly tasks: readonly TaskStandingView[];
+}
+
+/** A unit in the fleet's standing: its most pressing tasks, and its last services for the ruler. */
+export interface FleetUnitView extends StandingView {
+  readonly siteId: string;
+  readonly siteName: string;
+  readonly tag: string;
+  readonly family: Family;
+  /** The machine in words. */
+  readonly description: string;
+  /** How many tasks are in each state. */
+  readonly counts: Readonly<Record<TaskState, number>>;
+  readonly recentServices: readonly { readonly doneAt: string; readonly runHours: number | null }[];
+}
+
+export interface FleetStandingView extends Page<FleetUnitView> {
+  readonly at: string;
+  /** How many units the whole list has. */
+  readonly total: number;
+  /** How many units have each state as that of their most pressing task. */
+  readonly unitsByState: Readonly<Record<TaskState, number>>;
+  /** At how many sites something is overdue. */
+  readonly overdueSites: number;
+}
+
+/** A point of the continuous run hours. */
+export interface HourPointView {
+  readonly at: string;
+  /** Continuous run hours. */
+  readonly hours: number;
+  /** Where it comes from: a reading and its source, a meter change, or reckoned at an end of the series. */
+  readonly source: HourReading['source'] | 'meter-change' | 'interpolated' | 'extrapolated';
+  readonly isEstimate: boolean;
+}
+
+/** How the hours are likely to go on. */
+export interface HoursAheadView {
+  readonly at: string;
+  /** One chance in ten of fewer hours, and one of more. */
+  readonly low: number;
+  readonly likely: number;
+  readonly high: number;
+}
+
+export interface HoursView {
+  readonly compressorId: string;
+  readonly revision: number;
+  /** Which counter the continuous hours are built from. */
+  readonly counts: HourReading['counts'] | null;
+  readonly points: readonly HourPointView[];
+  /** The loaded counter beside it, where there is one. */
+  readonly loaded: readonly HourPointView[];
+  /** Share of its running that it works under load, over the last quarter of both; null when not known. */
+  readonly loadedShare: number | null;
+  /** Whether there are more points than are given: the latest are. */
+  readonly isCut: boolean;
+  readonly ahead: readonly HoursAheadView[];
+}
+
+/** A unit on the walk through a site: what its meter showed, and what it should show by now. */
+export interface MeterView {
+  readonly compressorId: string;
+  readonly tag: string;
+  readonly name?: string;
+  readonly description: string;
+  readonly hasHourMeter: boolean;
+  readonly hoursPerDay: number | null;
+  /** Figures before this one, the latest first: enough to judge a new one by. */
+  readonly readings: readonly Pick<ReadingView, 'takenAt' | 'hours' | 'counts' | 'source' | 'recordedAt'>[];
+  readonly meterChanges: readonly Omit<MeterChangeView, keyof FactView | 'compressorId'>[];
+  /** What the meter fitted should show at the moment of the answer; null when there is no telling. */
+  readonly expected: { readonly low: number; readonly likely: number; readonly high: number } | null;
+}
+
+/** The meters of a site in walking order. */
+export interface SiteMetersView extends Page<MeterView> {
+  readonly siteId: string;
+  readonly siteName: string;
+  readonly timeZone: string;
+  readonly at: string;
+}
+
+/** When a figure of run hours is reached. */
+export interface ForecastView {
+  readonly early: string | null;
+  readonly likely: string | null;
+  readonly late: string | null;
+  readonly hoursPerDay: number | null;
+  readonly method: ForecastMethod;
+  readonly basedOn: ForecastGroundsView;
+  /** Why there is no date, or no late one. */
+  readonly reason: Forecast['reason'];
+}
+
+export interface ForecastGroundsView extends UseGrounds {
+  readonly from: string | null;
+  readonly to: string | null;
+  /** Days of readings that still speak of today. */
+  readonly windowDays: number | null;
+  /** Earlier years whose seasons were followed; 0 without one. */
+  readonly seasonYears: number;
+  /** Factor that the machine's own past puts on the band, and the independent horizons it rests on. */
+  readonly bandFactor: number | null;
+  readonly bandHorizons: number;
+}
+
+/** What became of one reading of many. */
+export interface BatchResultView {
+  readonly id: string;
+  readonly outcome: 'stored' | 'known' | 'refused';
+  readonly marks: readonly string[];
+  readonly problem?: ProblemDetails;
+}
+
+export interface BatchResultsView {
+  readonly results: readonly BatchResultView[];
+}
+
+/** What becomes of one row of a list. */
+export interface ImportedRowView {
+  /** Its number in the list, the header being 1. */
+  readonly row: number;
+  /** In a preview `stored` means: it will be. */
+  readonly outcome: 'stored' | 'known' | 'refused';
+  readonly marks: readonly string[];
+  readonly tag?: string;
+  readonly takenAt?: string;
+  readonly hours?: number;
+  readonly counts?: HourReading['counts'];
+  /** What stands in a row that was not understood. */
+  readonly text?: string;
+  /** Why it was refused, and its code. */
+  readonly reason?: string;
+  readonly code?: string;
+}
+
+export interface ImportResultView {
+  readonly mode: 'preview' | 'commit';
+  readonly stored: number;
+  readonly known: number;
+  readonly refused: number;
+  readonly leftOut: number;
+  /** Units that rows were, or will be, stored for. */
+  readonly units: number;
+  /** The first thousand rows, and every refused row up to ten thousand. */
+  readonly rows: readonly ImportedRowView[];
+  /** Whether not every row is listed, or a preview looked at the first fifty thousand only. */
+  readonly isCut: boolean;
+  /** The titles of the list's columns, and how it was read. */
+  readonly columns: readonly string[];
+  readonly mapping: ImportMapping;
+}
+
+export interface PlanView {
+  readonly compressorId: string;
+  readonly version: number;
+  readonly effectiveAt: string;
+  readonly tasks: readonly ServiceTask[];
+}
+
+/** RFC 9457 problem details, with the field-by-field messages of this interface. */
+export interface ProblemDetails {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail?: string;
+  readonly code: string;
+  readonly errors?: readonly { readonly field: string; readonly message: string }[];
+}

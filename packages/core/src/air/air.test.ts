@@ -1,0 +1,122 @@
+import fc from 'fast-check';
+import psychrolib from 'psychrolib';
+import {
+  atmosphereAt,
+  compressibility,
+  enhancementFactor,
+  humidityRatio,
+  massInVolume,
+  saturatedWaterGPerM3,
+  saturationBar,
+} from './index.js';
+
+const valueOf = (outcome: { ok: boolean; value?: number }) => {
+  if (!outcome.ok) throw new Error(JSON.stringify(outcome));
+  return outcome.value!;
+};
+
+test.each([
+  [0, 101.325],
+  [1000, 89.875],
+  [2000, 79.495],
+  [3000, 70.109],
+])('the standard atmosphere at %d m is %d kPa (ISO 2533)', (altitude, kPa) => {
+  expect(valueOf(atmosphereAt(altitude)) * 100).toBeCloseTo(kPa, 1);
+});
+
+test.each([
+  [0.01, 0.6113],
+  [10, 1.2282],
+  [20, 2.3393],
+  [30, 4.247],
+  [40, 7.3849],
+  [50, 12.352],
+  [100, 101.42],
+])('water at %d °C is saturated at %d kPa (IAPWS steam tables, memory)', (tempC, kPa) => {
+  expect(Math.abs((valueOf(saturationBar(tempC)) * 100) / kPa - 1)).toBeLessThan(0.001);
+});
+
+test('saturation agrees with PsychroLib over ice and water', () => {
+  psychrolib.SetUnitSystem(psychrolib.SI);
+  for (let tempC = -40; tempC <= 180; tempC += 7) {
+    expect((valueOf(saturationBar(tempC)) * 1e5) / psychrolib.GetSatVapPres(tempC)).toBeCloseTo(1, 4);
+  }
+});
+
+test.each([
+  [0, 0.003789],
+  [10, 0.007661],
+  [20, 0.014758],
+  [30, 0.027329],
+  [40, 0.049141],
+])(
+  'saturated air at %d °C and one atmosphere holds %d kg/kg (ASHRAE Fundamentals, memory)',
+  (tempC, ratio) => {
+    expect(Math.abs(valueOf(humidityRatio(1.01325, tempC, 1)) / ratio - 1)).toBeLessThan(0.006);
+  },
+);
+
+test.each([
+  [0, 4.85],
+  [10, 9.4],
+  [20, 17.3],
+  [30, 30.4],
+  [40, 51.2],
+])('saturated air at %d °C holds %d g of water in a cubic metre (handbooks, memory)', (tempC, grams) => {
+  expect(valueOf(saturatedWaterGPerM3(tempC)) / grams).toBeCloseTo(1, 2);
+});
+
+test.each([
+  [1, 0.9999],
+  [5, 0.9987],
+  [10, 0.9974],
+  [20, 0.995],
+  [40, 0.9917],
+  [60, 0.9901],
+  [80, 0.9903],
+  [100, 0.993],
+  [150, 1.0074],
+  [200, 1.0326],
+  [250, 1.0669],
+  [300, 1.1089],
+  [400, 1.2073],
+  [500, 1.3163],
+])('Z of air at 300 K and %d bar is %d (Perry’s Handbook, memory)', (pressure, z) => {
+  expect(Math.abs(valueOf(compressibility(pressure, 26.85)) / z - 1)).toBeLessThan(
+    pressure <= 300 ? 0.002 : 0.009,
+  );
+});
+
+test('a 10 L cylinder at 300 bar holds about 3.2 kg, a tenth less than an ideal gas would', () => {
+  // 301 bar absolute, 20 °C: ideal 301e5·0.01/(287.042·293.15) = 3.577 kg; Z near 1.11.
+  expect(massInVolume(10, 301.01, 20)).toBeCloseTo(3.577 / 1.11, 1);
+});
+
+test.each([
+  [1, 1.003],
+  [150, 1.55],
+  [200, 1.8],
+  [300, 2.4],
+])('at %d bar saturated air holds %d times the ideal water (virial estimate, memory)', (pressure, factor) => {
+  expect(enhancementFactor(pressure)).toBeCloseTo(factor, 2);
+});
+
+test('the enhancement only grows with pressure', () => {
+  const pressures = fc.double({ min: 0.3, max: 600, noNaN: true });
+  fc.assert(
+    fc.property(pressures, pressures, (a, b) => {
+      expect(enhancementFactor(Math.min(a, b))).toBeLessThanOrEqual(enhancementFactor(Math.max(a, b)));
+    }),
+  );
+});
+
+test.each([
+  [saturationBar(212), 'tempC'],
+  [compressibility(-1, 20), 'pressureBarAbs'],
+  [compressibility(10, 300), 'tempC'],
+  [humidityRatio(1, 20, 1.2), 'relativeHumidity'],
+  [humidityRatio(1, 120, 1), 'tempC'],
+  [atmosphereAt(9000), 'altitudeM'],
+])('a figure outside its range is refused beside its field', (outcome, field) => {
+  expect(outcome).toMatchObject({ ok: false, problem: { code: 'out-of-range', field } });
+});

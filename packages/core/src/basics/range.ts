@@ -1,0 +1,43 @@
+import { refuse, type Outcome } from './outcome.js';
+
+/** A figure that goes into a formula, with what it may be. */
+export interface Bounded {
+  readonly field: string;
+  readonly value: number;
+  readonly min: number;
+  readonly max: number;
+  /** What to say when it is not: the sentence names figure and bounds. */
+  readonly sentence: string;
+}
+
+/** The first figure outside its bounds, as a refusal; null when all are within. */
+export function outOfRange(figures: readonly Bounded[]): Outcome<never> | null {
+  const wrong = figures.find(({ value, min, max }) => !(value >= min && value <= max));
+  return wrong ? refuse('out-of-range', wrong.sentence, wrong.field) : null;
+}
+
+/** Bounds that many formulas share. */
+export const bounds = {
+  /** Air where compressors stand and what comes out of them, °C. */
+  tempC: (field: string, value: number, what: string): Bounded => ({
+    field,
+    value,
+    min: -40,
+    max: 250,
+    sentence: `${what} must lie between −40 and 250 °C. Was it read in °F?`,
+  }),
+  pressureBarAbs: (field: string, value: number, what: string): Bounded => ({
+    field,
+    value,
+    min: 0.3,
+    max: 600,
+    sentence: `${what} must lie between 0.3 and 600 bar absolute. Gauge pressure is less by the air about us.`,
+  }),
+  positive: (field: string, value: number, max: number, what: string): Bounded => ({
+    field,
+    value,
+    min: Number.MIN_VALUE,
+    max,
+    sentence: `${what} must be more than nothing, and no more than ${max.toLocaleString('en')}.`,
+  }),
+};

@@ -1,0 +1,1 @@
+export { cheapestSeparatorHours, energyShareOfPressure, type SeparatorCosts } from './pressure.js';

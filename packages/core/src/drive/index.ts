@@ -1,0 +1,1 @@
+export { beltDeflection } from './belt.js';

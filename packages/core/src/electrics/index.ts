@@ -1,0 +1,1 @@
+export { judgeCapacitor, USUAL_CAPACITOR_TOLERANCE, type CapacitorFinding } from './capacitor.js';

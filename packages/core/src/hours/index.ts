@@ -1,0 +1,80 @@
+export { guessMeterChange, turnsOverAt } from './guess-meter-change.js';
+export {
+  counterKinds,
+  meterChangeReasons,
+  readingSources,
+  type CounterKind,
+  type HourLog,
+  type HourReading,
+  type MeterChange,
+  type MeterChangeReason,
+  type ReadingSource,
+} from './hour-log.js';
+export {
+  CLOCK_TOLERANCE_H,
+  futureProblem,
+  logProblem,
+  FUTURE_TOLERANCE_MS,
+  meterChangeProblem,
+  readingProblem,
+  type JudgingContext,
+} from './judge-reading.js';
+export {
+  continuousPoints,
+  hoursAt,
+  meterOffset,
+  runHoursOf,
+  whenReached,
+  type HourPoint,
+  type HoursBasis,
+  type RunHours,
+} from './run-hours.js';
+export {
+  filterLevel,
+  logLikelihood,
+  type FilteredLevel,
+  type Gains,
+  type LevelStart,
+} from './local-level.js';
+export {
+  crossingDay,
+  gainVariance,
+  MOST_DAYS,
+  surfaceOf,
+  Z90,
+  type CrossingSurface,
+  type Growth,
+} from './crossing.js';
+export {
+  learnPrior,
+  practicePrior,
+  WANDER_WINDOWS,
+  type FleetPrior,
+  type LearntFrom,
+} from './fleet-prior.js';
+export { fitUse, modelHoursAt, type UseFacts, type UseGrounds, type UseModel } from './use-model.js';
+export {
+  forecastHours,
+  hoursAhead,
+  readingWorth,
+  whenLikely,
+  methodOf,
+  presentRate,
+  type Forecast,
+  type ForecastMethod,
+  type ForecastReason,
+  type HoursAhead,
+  type ReadingWorth,
+} from './forecast.js';
+export { type Season, type WorkingTime } from './season.js';
+export {
+  declaredHours,
+  declaredTime,
+  parseClosure,
+  type Closure,
+  type DeclaredDuty,
+} from './declared-duty.js';
+export { hoursFromAir, hoursFromCycles, sayEstimate } from './estimate.js';
+export { LONG_GAP_DAYS, readingMarks, type ReadingMark } from './reading-marks.js';
+export { hourSeries, loadedShare, type SeriesPoint } from './hour-series.js';
+export { guessImport, readImportRow, type ImportedRow, type ImportMapping } from './reading-import.js';

@@ -1,0 +1,101 @@
+import type { LocalDate } from '../basics/index.js';
+
+export const families = ['piston', 'piston-oil-free', 'screw', 'high-pressure'] as const;
+export type Family = (typeof families)[number];
+
+export const historyKinds = ['new', 'unknown'] as const;
+export const drives = ['belt', 'direct'] as const;
+export const motors = ['single-phase', 'three-phase', 'petrol', 'diesel'] as const;
+export const coolings = ['air', 'water'] as const;
+export const lubrications = ['splash', 'pump', 'injected', 'none'] as const;
+export const speedControls = ['fixed', 'variable'] as const;
+export const dustLevels = ['clean', 'normal', 'dusty'] as const;
+export const airUses = ['breathing', 'technical'] as const;
+
+/** What is known of a compressor, at one moment. Whatever is left out is unknown. Pressures are gauge. */
+export interface DataPlate {
+  readonly siteId: string;
+  readonly tag: string;
+  readonly family: Family;
+  readonly commissionedOn: LocalDate;
+  /** `new`: its tasks count from commissioning. `unknown`: nobody can say what was ever done. */
+  readonly history: (typeof historyKinds)[number];
+  readonly retiredOn?: LocalDate | undefined;
+
+  readonly name?: string | undefined;
+  readonly maker?: string | undefined;
+  readonly model?: string | undefined;
+  readonly serial?: string | undefined;
+
+  readonly stages?: number | undefined;
+  readonly drive?: (typeof drives)[number] | undefined;
+  readonly motor?: (typeof motors)[number] | undefined;
+  readonly cooling?: (typeof coolings)[number] | undefined;
+  readonly lubrication?: (typeof lubrications)[number] | undefined;
+  readonly speedControl?: (typeof speedControls)[number] | undefined;
+  readonly hasDryer?: boolean | undefined;
+
+  readonly workingPressureBar?: number | undefined;
+  readonly maximumPressureBar?: number | undefined;
+  readonly cutInBar?: number | undefined;
+  readonly cutOutBar?: number | undefined;
+  readonly reliefBar?: number | undefined;
+  readonly displacementLpm?: number | undefined;
+  readonly fadLpm?: number | undefined;
+  readonly receiverL?: number | undefined;
+
+  readonly oilGrade?: string | undefined;
+  readonly oilChargeL?: number | undefined;
+
+  readonly hasHourMeter?: boolean | undefined;
+  readonly declaredHoursPerWeek?: number | undefined;
+  /** Weekdays on which it never runs, 1 Monday to 7 Sunday. */
+  readonly closedWeekdays?: readonly number[] | undefined;
+  /** Days on which the place is closed, first and last, as `2026-07-20/2026-08-02`. */
+  readonly closures?: readonly string[] | undefined;
+
+  readonly dust?: (typeof dustLevels)[number] | undefined;
+  readonly airUse?: (typeof airUses)[number] | undefined;
+}
+
+/** Fewest and most compression stages that each family is built with. */
+export const stageBounds: Record<
+  Family,
+  { readonly min: number; readonly max: number; readonly usual: number }
+> = {
+  piston: { min: 1, max: 2, usual: 1 },
+  'piston-oil-free': { min: 1, max: 2, usual: 1 },
+  screw: { min: 1, max: 2, usual: 1 },
+  'high-pressure': { min: 3, max: 5, usual: 3 },
+};
+
+/** Stages to reckon with: those of the plate, or the family's usual number while unknown. */
+export function stagesOf(plate: Pick<DataPlate, 'family' | 'stages'>): number {
+  return plate.stages ?? stageBounds[plate.family].usual;
+}
+
+/** Whether the machine has oil in it at all. */
+export function isOilLubricated(plate: Pick<DataPlate, 'family' | 'lubrication'>): boolean {
+  return plate.family !== 'piston-oil-free' && plate.lubrication !== 'none';
+}
+
+/** The family in words, as a technician would name the machine across a yard. */
+export function describeMachine(plate: DataPlate): string {
+  switch (plate.family) {
+    case 'piston': {
+      const stages = stagesOf(plate) === 2 ? 'two-stage piston' : 'piston';
+      return plate.cooling === 'water' ? `${stages}, water-cooled` : stages;
+    }
+    case 'piston-oil-free':
+      return 'oil-free piston';
+    case 'screw': {
+      if (plate.motor === 'diesel') return 'portable diesel screw';
+      if (plate.speedControl === 'variable') return 'screw, variable speed';
+      return plate.hasDryer ? 'screw with dryer' : 'screw';
+    }
+    case 'high-pressure': {
+      const fuel = plate.motor === 'petrol' || plate.motor === 'diesel' ? `, ${plate.motor}` : '';
+      return `${stagesOf(plate)}-stage high pressure${fuel}`;
+    }
+  }
+}

@@ -1,0 +1,20 @@
+export {
+  airUses,
+  coolings,
+  describeMachine,
+  drives,
+  dustLevels,
+  families,
+  historyKinds,
+  isOilLubricated,
+  lubrications,
+  motors,
+  speedControls,
+  stageBounds,
+  stagesOf,
+  type DataPlate,
+  type Family,
+} from './data-plate.js';
+export { plateDoubts, plateProblems } from './plate-doubts.js';
+export { plateAt, type PlateChange } from './plate-history.js';
+export { stationName, stationsOf, type AirPathStations, type Station } from './stations.js';

@@ -1,0 +1,78 @@
+import type { Problem } from '../basics/index.js';
+import { stageBounds, type DataPlate } from './data-plate.js';
+
+/** Share of displacement that a sound compressor delivers as free air (practice). */
+const FAD_SHARE = { least: 0.4, most: 0.95 };
+
+/**
+ * What cannot be true of a data plate: stages that the family is not built with, pressures out of order.
+ *
+ * @returns one problem per field, empty when there is nothing to refuse.
+ */
+export function plateProblems(plate: DataPlate): Problem[] {
+  const problems: Problem[] = [];
+  const bounds = stageBounds[plate.family];
+  if (plate.stages !== undefined && (plate.stages < bounds.min || plate.stages > bounds.max)) {
+    problems.push({
+      code: 'stages-of-family',
+      field: 'stages',
+      sentence: `A ${plate.family} compressor has ${bounds.min} to ${bounds.max} stages, not ${plate.stages}.`,
+    });
+  }
+  if (plate.retiredOn !== undefined && plate.retiredOn < plate.commissionedOn) {
+    problems.push({
+      code: 'retired-before-commissioned',
+      field: 'retiredOn',
+      sentence: `It cannot retire on ${plate.retiredOn}, before it was commissioned on ${plate.commissionedOn}.`,
+    });
+  }
+  return problems;
+}
+
+/**
+ * What is odd about a data plate and should be looked at beside the machine: it is stored and marked, since
+ * the plate may really say so. Settings must stand cut-in < working ≤ cut-out < relief ≤ maximum allowed.
+ */
+export function plateDoubts(plate: DataPlate): Problem[] {
+  return [...settingDoubts(plate), ...flowDoubts(plate)];
+}
+
+function settingDoubts(plate: DataPlate): Problem[] {
+  const ladder = [
+    { field: 'cutInBar', name: 'Cut-in', strict: true },
+    { field: 'workingPressureBar', name: 'Working pressure', strict: false },
+    { field: 'cutOutBar', name: 'Cut-out', strict: true },
+    { field: 'reliefBar', name: 'The relief setting', strict: false },
+    { field: 'maximumPressureBar', name: 'The maximum allowed', strict: false },
+  ] as const;
+  const known = ladder.filter((rung) => plate[rung.field] !== undefined);
+  const doubts: Problem[] = [];
+  known.slice(1).forEach((upper, index) => {
+    const lower = known[index]!;
+    const strict = ladder
+      .slice(ladder.indexOf(lower), ladder.indexOf(upper))
+      .some((rungBetween) => rungBetween.strict);
+    const [low, high] = [plate[lower.field]!, plate[upper.field]!];
+    if (low > high || (strict && low === high)) {
+      doubts.push({
+        code: 'pressure-order',
+        field: upper.field,
+        sentence: `${upper.name} (${high} bar) must be ${strict ? 'above' : 'at least'} ${lower.name.toLowerCase()} (${low} bar).`,
+      });
+    }
+  });
+  return doubts;
+}
+
+function flowDoubts({ displacementLpm, fadLpm }: DataPlate): Problem[] {
+  if (!displacementLpm || !fadLpm) return [];
+  const share = fadLpm / displacementLpm;
+  if (share >= FAD_SHARE.least && share <= FAD_SHARE.most) return [];
+  return [
+    {
+      code: 'fad-share',
+      field: 'fadLpm',
+      sentence: `Free air delivered is ${Math.round(share * 100)} % of displacement; 40 to 95 % is usual. Are the two figures mixed up?`,
+    },
+  ];
+}

@@ -1,0 +1,8 @@
+export {
+  isoGradeOf,
+  isoGrades,
+  oilLifeFactor,
+  viscosityAt,
+  type IsoGrade,
+  type OilViscosity,
+} from './viscosity.js';

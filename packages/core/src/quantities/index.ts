@@ -1,0 +1,12 @@
+export { convert, fromStored, toStored } from './convert.js';
+export { formatFigure, formatQuantity, type FigureOptions, type ShownQuantity } from './format.js';
+export { parseQuantity, type ParsedQuantity, type ParseOptions } from './parse.js';
+export { readNumber } from './read-number.js';
+export {
+  quantityDefinitions,
+  storedUnit,
+  unitByCode,
+  unitsOf,
+  type MeasuringUnit,
+  type QuantityKind,
+} from './units.js';

@@ -1,0 +1,40 @@
+import { refuse, succeed, type Outcome } from '../basics/index.js';
+
+const PLAIN = /^[+-]?(\d+\.?\d*|\.\d+)$/;
+
+/**
+ * Reads a figure as people write it: `1234.5`, `1 234,5`, `1'234.5`, `1,234.5`, `0,34`.
+ *
+ * @returns the number; or a problem: `no-figure` for nothing, `not-a-number`, `ambiguous-comma` for
+ * `1,234` (one thousand odd, or one and a bit?), which is asked back rather than guessed.
+ */
+export function readNumber(text: string): Outcome<number> {
+  const compact = text.trim().replace(/(?<=\d)[\s\u00a0\u202f'’](?=\d{3}(?!\d))/g, '');
+  if (compact === '') return refuse('no-figure', 'Type a figure.');
+  const commas = compact.split(',').length - 1;
+  let figure = compact;
+  if (commas > 0 && compact.includes('.')) {
+    if (!/^[+-]?\d{1,3}(,\d{3})+\.\d*$/.test(compact)) return notANumber(text);
+    figure = compact.replaceAll(',', '');
+  } else if (commas > 1) {
+    if (!/^[+-]?\d{1,3}(,\d{3})+$/.test(compact)) return notANumber(text);
+    figure = compact.replaceAll(',', '');
+  } else if (commas === 1) {
+    if (/^[+-]?[1-9]\d{0,2},\d{3}$/.test(compact)) {
+      const whole = compact.replace(',', '');
+      return refuse(
+        'ambiguous-comma',
+        `Is that ${whole}, or ${compact.replace(',', '.')}? Write it without the comma.`,
+      );
+    }
+    figure = compact.replace(',', '.');
+  }
+  if (!PLAIN.test(figure)) return notANumber(text);
+  const value = Number(figure);
+  return Number.isFinite(value) ? succeed(value) : notANumber(text);
+}
+
+function notANumber(text: string): Outcome<never> {
+  const shown = text.trim().slice(0, 24);
+  return refuse('not-a-number', `“${shown}” is not a figure. Type digits, like 145 or 9.5.`);
+}

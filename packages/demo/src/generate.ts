@@ -1,0 +1,269 @@
+import { createHash } from 'node:crypto';
+import type { RecordReading, RecordService } from '@entretien/contracts';
+import {
+  DAY_MS,
+  formatDay,
+  formatInstant,
+  HOUR_MS,
+  localDayAt,
+  startOfLocalDay,
+  type DayNumber,
+} from '@entretien/core/basics';
+import {
+  CompressorsService,
+  createApp,
+  Database,
+  PeopleService,
+  ReadingsService,
+  ServicesService,
+  SitesService,
+  StandingsService,
+} from '@entretien/server';
+import seedrandom from 'seedrandom';
+import { people, sites, type SiteStory, type UnitStory } from './story.js';
+
+const TIME_ZONE = 'Europe/Zurich';
+const SEED = 'haldris';
+
+/** A moment of the day at which readings and visits happen, in hours. */
+const WORKING_HOUR = 9;
+
+/** What was written, to say so. */
+export interface DemoSummary {
+  readonly sites: number;
+  readonly units: number;
+  readonly readings: number;
+  readonly services: number;
+}
+
+/**
+ * Tells the story of the valley up to `now` into a data folder, through the same services that the pages use,
+ * with the server's clock standing at the day on which each thing happens.
+ */
+export async function generateDemo(dataDir: string, now: number): Promise<DemoSummary> {
+  let clock = now;
+  const settings = { host: '127.0.0.1', port: 0, dataDir, timeZone: TIME_ZONE };
+  const app = await createApp({ settings, clock: () => clock });
+  const today = localDayAt(now, TIME_ZONE);
+  const valley = new Valley(
+    {
+      sites: app.get(SitesService),
+      people: app.get(PeopleService),
+      compressors: app.get(CompressorsService),
+      readings: app.get(ReadingsService),
+      services: app.get(ServicesService),
+      standings: app.get(StandingsService),
+    },
+    today,
+    (moment) => (clock = Math.min(moment, now)),
+  );
+  // One transaction for the whole story: ten seconds of waiting for the disk become one.
+  const summary = app.get(Database).transact(() => valley.tell());
+  await app.close();
+  return summary;
+}
+
+interface Services {
+  readonly sites: SitesService;
+  readonly people: PeopleService;
+  readonly compressors: CompressorsService;
+  readonly readings: ReadingsService;
+  readonly services: ServicesService;
+  readonly standings: StandingsService;
+}
+
+/** A machine while its story is told. */
+interface LivingUnit {
+  readonly id: string;
+  readonly siteId: string;
+  readonly story: UnitStory;
+  readonly site: SiteStory;
+  /** What its meter shows. */
+  meter: number;
+  /** What its second counter shows, where it has one. */
+  loaded: number;
+  /** How its present week differs from its habit, as a logarithm. */
+  mood: number;
+  readonly random: () => number;
+  readonly moods: () => number;
+  readonly nextReading: { day: DayNumber };
+  readonly nextVisit: { day: DayNumber };
+}
+
+class Valley {
+  private readonly summary = { sites: 0, units: 0, readings: 0, services: 0 };
+  private readonly technicians: string[] = [];
+
+  constructor(
+    private readonly write: Services,
+    private readonly today: DayNumber,
+    private readonly setClock: (moment: number) => void,
+  ) {}
+
+  tell(): DemoSummary {
+    const first = Math.max(...sites.flatMap((site) => site.units.map(firstDayAgo)));
+    this.at(this.today - first, 7);
+    for (const person of people) {
+      this.technicians.push(this.write.people.add({ id: idOf('person', person.name), ...person }).id);
+    }
+    const siteIds = sites.map((site) => this.addSite(site));
+    const living: LivingUnit[] = [];
+    for (let day = this.today - first; day <= this.today; day++) {
+      sites.forEach((site, index) => {
+        for (const story of site.units) {
+          if (this.today - firstDayAgo(story) === day)
+            living.push(this.register(story, site, siteIds[index]!, day));
+        }
+      });
+      for (const unit of living) this.liveDay(unit, day);
+    }
+    return this.summary;
+  }
+
+  private addSite({ name, altitudeM, address, contact }: SiteStory): string {
+    this.summary.sites += 1;
+    const site = { id: idOf('site', name), name, altitudeM, address, contact, timeZone: TIME_ZONE };
+    return this.write.sites.add(site, this.technicians[0]!).id;
+  }
+
+  private register(story: UnitStory, site: SiteStory, siteId: string, day: DayNumber): LivingUnit {
+    this.at(day, 8);
+    const id = idOf('unit', story.plate.tag);
+    const commissionedOn = formatDay(this.today - story.commissioned);
+    this.write.compressors.add({ ...story.plate, id, siteId, commissionedOn }, this.technicians[0]!);
+    this.summary.units += 1;
+    const unit: LivingUnit = {
+      id,
+      siteId,
+      story,
+      site,
+      meter: story.meterStartsAt ?? 0,
+      loaded: (story.meterStartsAt ?? 0) * (story.use.loadedShare ?? 0),
+      mood: 0,
+      random: seedrandom(`${SEED} ${story.plate.tag}`),
+      moods: seedrandom(`${SEED} ${story.plate.tag} moods`),
+      nextReading: { day },
+      // Visits fall so that the last one lies as many days ago as the story says.
+      nextVisit: { day: day + ((this.today - site.lastVisit - day) % site.visitEvery) },
+    };
+    return unit;
+  }
+
+  private liveDay(unit: LivingUnit, day: DayNumber): void {
+    const { story } = unit;
+    const ago = this.today - day;
+    const visited = day === unit.nextVisit.day && ago >= unit.site.lastVisit;
+    if (story.meterReplaced === ago) this.replaceMeter(unit, day);
+    const unread = story.unreadSince !== undefined && ago < story.unreadSince;
+    if ((visited || day >= unit.nextReading.day) && !unread && story.plate.hasHourMeter !== false) {
+      this.readMeter(unit, day);
+      unit.nextReading.day = day + 7 + Math.floor(unit.random() * 8);
+    }
+    if (visited) {
+      this.serve(unit, day);
+      unit.nextVisit.day = day + unit.site.visitEvery;
+    }
+    const hours = this.hoursOf(unit, day);
+    unit.meter += hours;
+    unit.loaded += hours * (story.use.loadedShare ?? 0);
+  }
+
+  /** Hours run on a day: the habit of the weekday and month, spread, never more than the day is long. */
+  private hoursOf(unit: LivingUnit, day: DayNumber): number {
+    const { story, random } = unit;
+    const { perDay, workDays, byMonth, spread, idleSince } = story.use;
+    const share = 1 + spread * (random() + random() + random() - 1.5);
+    if (idleSince !== undefined && this.today - day < idleSince) return 0;
+    const date = new Date(day * DAY_MS);
+    if (date.getUTCDay() === 1) changeMood(unit);
+    if (!workDays.includes(date.getUTCDay())) return 0;
+    return Math.min(
+      23,
+      Math.max(0, perDay * share * Math.exp(unit.mood) * (byMonth?.[date.getUTCMonth()] ?? 1)),
+    );
+  }
+
+  private readMeter(unit: LivingUnit, day: DayNumber): void {
+    const takenAt = this.at(day, WORKING_HOUR);
+    const reading: RecordReading = {
+      id: idOf('reading', unit.story.plate.tag, day),
+      takenAt,
+      hours: Math.round(unit.meter * 10) / 10,
+      counts: 'total',
+      source: 'typed',
+    };
+    this.write.readings.record(unit.id, reading, this.technicianOf(unit));
+    this.summary.readings += 1;
+    if (unit.story.use.loadedShare === undefined) return;
+    const loaded = {
+      ...reading,
+      id: idOf('loaded', unit.story.plate.tag, day),
+      hours: Math.floor(unit.loaded),
+      counts: 'loaded' as const,
+    };
+    this.write.readings.record(unit.id, loaded, this.technicianOf(unit));
+    this.summary.readings += 1;
+  }
+
+  private replaceMeter(unit: LivingUnit, day: DayNumber): void {
+    const changedAt = this.at(day, WORKING_HOUR - 1);
+    const change = {
+      id: idOf('meter', unit.story.plate.tag, day),
+      changedAt,
+      oldFinalHours: Math.round(unit.meter * 10) / 10,
+      newStartHours: 0,
+      reason: 'replaced' as const,
+      note: 'Display had gone dark.',
+    };
+    this.write.readings.recordMeterChange(unit.id, change, this.technicianOf(unit));
+    unit.meter = 0;
+  }
+
+  /** Does what the standing of that day asks for, as a technician would; what a story neglects stays undone. */
+  private serve(unit: LivingUnit, day: DayNumber): void {
+    const doneAt = this.at(day, WORKING_HOUR + 1);
+    const { neglected } = unit.story;
+    const ago = this.today - day;
+    const tasks = this.write.standings
+      .of(unit.id)
+      .tasks.filter((task) => task.state === 'due' || task.state === 'overdue' || task.state === 'nearing')
+      .map((task) => task.code)
+      .filter((code) => !(neglected && ago <= neglected.since && neglected.tasks.includes(code)));
+    if (tasks.length === 0) return;
+    const service: RecordService = { id: idOf('service', unit.story.plate.tag, day), doneAt, tasks };
+    this.write.services.record(unit.id, service, this.technicianOf(unit));
+    this.summary.services += 1;
+  }
+
+  private technicianOf({ site }: LivingUnit): string {
+    return this.technicians[sites.indexOf(site) % this.technicians.length]!;
+  }
+
+  /** Moves the clock to an hour of a day, and writes that moment. */
+  private at(day: DayNumber, hour: number): string {
+    const moment = startOfLocalDay(day, TIME_ZONE) + hour * HOUR_MS;
+    this.setClock(moment);
+    return formatInstant(moment);
+  }
+}
+
+const USUAL_WANDER = 0.12;
+
+/** Weeks are alike and yet not: orders come and go, and come back to the habit. */
+function changeMood(unit: LivingUnit): void {
+  const { moods, story } = unit;
+  const push = moods() + moods() + moods() - 1.5;
+  unit.mood = 0.85 * unit.mood + (story.use.wander ?? USUAL_WANDER) * push;
+}
+
+function firstDayAgo(story: UnitStory): number {
+  return story.known ?? story.commissioned;
+}
+
+/** The same story gets the same ids, so that it can be looked up in tests. */
+function idOf(...parts: (string | number)[]): string {
+  const hex = createHash('sha256')
+    .update([SEED, ...parts].join('|'))
+    .digest('hex');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}

@@ -1,0 +1,123 @@
+import { resolve } from 'node:path';
+import type { Page } from '@playwright/test';
+import { phone } from '../shared.config.js';
+import { expect, test } from '../tests/fixtures.js';
+
+const folder = resolve(import.meta.dirname, '../../../docs/screenshots');
+
+async function take(page: Page, name: string): Promise<void> {
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(900);
+  await page.screenshot({ path: `${folder}/${name}.png`, animations: 'disabled' });
+}
+
+async function openUnit(page: Page, tag: string): Promise<void> {
+  await page.goto('/units');
+  await page.getByRole('link', { name: tag, exact: true }).click();
+  await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
+}
+
+test('today', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByText('Coppel Joinery').first()).toBeVisible();
+  await take(page, 'today');
+});
+
+test('register', async ({ page }) => {
+  await page.goto('/units');
+  await expect(page.getByText('SP-1').first()).toBeVisible();
+  await take(page, 'units');
+});
+
+test('unit', async ({ page }) => {
+  await openUnit(page, 'SP-1');
+  await take(page, 'unit');
+});
+
+test('unit by night, in hours, with its data plate', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await openUnit(page, 'OG-1');
+  await page.getByRole('button', { name: 'hours', exact: true }).click();
+  await page.getByRole('tab', { name: 'Data plate' }).click();
+  await take(page, 'unit-dark');
+});
+
+test('reading refused with its reason', async ({ page }) => {
+  await openUnit(page, 'SP-1');
+  await page.getByRole('button', { name: 'Read hours' }).click();
+  await page.getByLabel('Figure on the meter').fill('430');
+  await take(page, 'read-hours');
+});
+
+test('run hours with their forecast', async ({ page }) => {
+  await openUnit(page, 'BQ-1');
+  await page.getByRole('tab', { name: 'Run hours' }).click();
+  await expect(page.getByRole('img', { name: /^Run hours/ })).toBeVisible();
+  await take(page, 'run-hours');
+});
+
+test('a list of readings looked through', async ({ page }) => {
+  const rows = ['HC-2;764;', 'VB-1;9200;low', 'XX-1;77;', 'TR-1;556,5;'].map((row, index) => {
+    const [tag, hours, note] = row.split(';');
+    return `${tag};${new Date(Date.now() - (index + 2) * 86_400_000).toISOString().slice(0, 10)};${hours};${note}`;
+  });
+  const buffer = Buffer.from(['Unit;Date;Hours;Remarks', ...rows].join('\r\n'));
+  await page.goto('/lists');
+  await page.getByLabel('List to read').setInputFiles({ name: 'november.csv', mimeType: 'text/csv', buffer });
+  await page.getByRole('button', { name: 'Look through it' }).click();
+  await expect(page.getByText(/can be taken in/)).toBeVisible();
+  await take(page, 'lists');
+});
+
+test.describe('without a connection', () => {
+  test.use({ expectedErrors: { matching: [/ERR_INTERNET_DISCONNECTED/] } });
+
+  test('the walk through a site, on a phone without a connection', async ({ page, context }) => {
+    await page.setViewportSize(phone);
+    await page.goto('/');
+    await page.getByRole('link', { name: 'Read the hours at Haldris Creamery' }).click();
+    await expect(page.getByLabel('Figure on HC-2')).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    const words = (await page.getByText('is expected').first().textContent())!;
+    const expected = Number(/([\d,]+) to/.exec(words)![1]!.replace(',', ''));
+    await context.setOffline(true);
+    await page.getByLabel('Figure on HC-1').fill(String(expected + 3));
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('kept here, not sent yet')).toBeVisible();
+    await page.getByLabel('Figure on HC-2').fill('880');
+    await page.getByLabel('Figure on HC-2').press('Enter');
+    await page.waitForTimeout(900);
+    await page.screenshot({ path: `${folder}/walk-phone.png`, animations: 'disabled' });
+  });
+});
+
+test('recording a service', async ({ page }) => {
+  await openUnit(page, 'SP-1');
+  await page
+    .getByRole('button', { name: /^100 %|New purifier cartridge/ })
+    .first()
+    .click();
+  await take(page, 'record-service');
+});
+
+test('adding a unit', async ({ page }) => {
+  await page.goto('/units/new');
+  await page.getByLabel('Family').click();
+  await page.getByRole('option', { name: 'High pressure' }).click();
+  await page.getByLabel('Tag').fill('SP-2');
+  await take(page, 'add-unit');
+});
+
+test('today on a phone', async ({ page }) => {
+  await page.setViewportSize(phone);
+  await page.goto('/');
+  await expect(page.getByText('Coppel Joinery').first()).toBeVisible();
+  await take(page, 'today-phone');
+});
+
+test('unit on a phone', async ({ page }) => {
+  await openUnit(page, 'SP-1');
+  await page.setViewportSize(phone);
+  await take(page, 'unit-phone');
+});

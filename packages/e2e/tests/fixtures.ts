@@ -1,0 +1,123 @@
+import { randomUUID } from 'node:crypto';
+import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+import { FreshServer } from '../fresh-server.js';
+
+const DAY_MS = 86_400_000;
+
+/** A moment so many days ago, as the wire writes it. */
+export function daysAgo(days: number): string {
+  return new Date(Date.now() - days * DAY_MS).toISOString();
+}
+
+/** A local date so many days ago. */
+export function dateAgo(days: number): string {
+  return daysAgo(days).slice(0, 10);
+}
+
+/** A moment as a field of date and time takes it, in the zone of the tests. */
+export function localText(days: number, hour = '08:30'): string {
+  return `${dateAgo(days)}T${hour}`;
+}
+
+/** Writes facts past the page, to begin a test from. */
+export class Office {
+  constructor(private readonly request: APIRequestContext) {}
+
+  private async post(path: string, body: object): Promise<void> {
+    const response = await this.request.post(`/api${path}`, { data: body });
+    expect(response.status(), await response.text()).toBe(201);
+  }
+
+  async addSite(name: string): Promise<string> {
+    const id = randomUUID();
+    await this.post('/sites', { id, name, timeZone: 'Europe/Zurich' });
+    return id;
+  }
+
+  async addUnit(tag: string, more: object = {}): Promise<string> {
+    const id = randomUUID();
+    const siteId = await this.addSite(`Site of ${tag}`);
+    await this.post('/compressors', {
+      id,
+      siteId,
+      tag,
+      family: 'piston',
+      commissionedOn: dateAgo(80),
+      ...more,
+    });
+    return id;
+  }
+
+  /** A site with units that have been read every week, five hours a day. */
+  async addWalk(name: string, tags: readonly string[]): Promise<{ siteId: string; units: string[] }> {
+    const siteId = await this.addSite(name);
+    const units: string[] = [];
+    for (const tag of tags) {
+      const id = randomUUID();
+      await this.post('/compressors', { id, siteId, tag, family: 'screw', commissionedOn: dateAgo(80) });
+      for (let days = 49; days >= 7; days -= 7) await this.readHours(id, days, 1000 + (49 - days) * 5);
+      units.push(id);
+    }
+    return { siteId, units };
+  }
+
+  /** The figures on record for a unit, the latest first. */
+  async figures(unit: string): Promise<number[]> {
+    const response = await this.request.get(`/api/compressors/${unit}/readings?limit=200`);
+    const { items } = (await response.json()) as { items: { hours: number; voided?: object }[] };
+    return items.filter(({ voided }) => voided === undefined).map(({ hours }) => hours);
+  }
+
+  readHours(unit: string, days: number, hours: number): Promise<void> {
+    const reading = { id: randomUUID(), takenAt: daysAgo(days), hours, counts: 'total', source: 'typed' };
+    return this.post(`/compressors/${unit}/readings`, reading);
+  }
+}
+
+interface Fixtures {
+  /** The server of this test alone, on a fresh copy of the demonstration data. */
+  readonly server: FreshServer;
+  /** Console errors that a test means to cause. */
+  readonly expectedErrors: { readonly matching: readonly RegExp[] };
+  readonly office: Office;
+}
+
+/** Every test fails on an error in the console that it did not mean to cause. */
+export const test = base.extend<Fixtures>({
+  expectedErrors: [{ matching: [] }, { option: true }],
+  server: async ({ browserName: _browser }, use) => {
+    const server = await FreshServer.start();
+    await use(server);
+    await server.stop();
+  },
+  baseURL: async ({ server }, use) => use(server.url),
+  office: async ({ request }, use) => use(new Office(request)),
+  page: async ({ page, expectedErrors }, use) => {
+    const errors: string[] = [];
+    page.on('console', (message) => {
+      if (message.type() === 'error') errors.push(message.text());
+    });
+    page.on('pageerror', (error) => errors.push(error.message));
+    await use(page);
+    expect(
+      errors.filter((error) => !expectedErrors.matching.some((expected) => expected.test(error))),
+    ).toEqual([]);
+  },
+});
+
+export { expect };
+
+export function isPhone(page: Page): boolean {
+  return (page.viewportSize()?.width ?? 0) < 600;
+}
+
+/** Opens a unit's page and waits for it. */
+export async function openUnit(page: Page, id: string, tag: string): Promise<void> {
+  await page.goto(`/units/${id}`);
+  await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
+}
+
+/** The row of a task in what is due. */
+export function taskRow(page: Page, name: string) {
+  return page.getByRole('list', { name: 'What is due' }).getByRole('button', { name: new RegExp(name) });
+}

@@ -1,0 +1,195 @@
+import { createRequire } from 'node:module';
+import type { Page } from '@playwright/test';
+import { expect, isPhone, openUnit, test } from './fixtures.js';
+
+const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
+
+/** How wide the page lays itself out: a phone makes room for whatever runs off its side. */
+function widthOf(page: Page): Promise<number> {
+  return page.evaluate(() => Math.max(document.documentElement.scrollWidth, window.innerWidth));
+}
+
+const views = [
+  '/',
+  '/units',
+  '/units/new',
+  '/lists',
+  'walk',
+  'unit',
+  'unit?tab=hours',
+  'unit?tab=plate',
+  'unit?tab=plan',
+];
+
+function addressOf(view: string, unitId: string, siteId: string): string {
+  return view === 'walk' ? `/sites/${siteId}/walk` : view.replace(/^unit/, `/units/${unitId}`);
+}
+
+test('no view runs off the side, and nothing worth a finger is smaller than a thumb on a phone', async ({
+  page,
+  office,
+}, info) => {
+  const id = await office.addUnit(`LOOK-${info.project.name}`, {
+    name: 'A very long name of a place that would push a page apart if it were let',
+  });
+  await office.readHours(id, 5, 123456.7);
+  const { siteId } = await office.addWalk(`Walk ${info.project.name}`, ['W-1', 'W-2']);
+  for (const view of views) {
+    await page.goto(addressOf(view, id, siteId));
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    expect([view, await widthOf(page)]).toEqual([view, page.viewportSize()!.width]);
+    if (!isPhone(page)) continue;
+    const small = await page
+      .locator('main button:visible, main a.MuiButton-root:visible')
+      .evaluateAll((all) =>
+        all
+          .filter((one) => one.getBoundingClientRect().height < 44)
+          .map((one) => one.textContent || one.getAttribute('aria-label')),
+      );
+    expect([view, small]).toEqual([view, []]);
+  }
+});
+
+test('every machine of the valley keeps to the width of the page, its dialogs too', async ({
+  page,
+  request,
+}) => {
+  const { items } = (await (await request.get('/api/compressors?limit=200')).json()) as {
+    items: { id: string; tag: string }[];
+  };
+  expect(items.length).toBeGreaterThanOrEqual(14);
+  for (const { id, tag } of items) {
+    await openUnit(page, id, tag);
+    expect([tag, await widthOf(page)]).toEqual([tag, page.viewportSize()!.width]);
+    await page.getByRole('button', { name: 'Record service' }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect([tag, await widthOf(page)]).toEqual([tag, page.viewportSize()!.width]);
+  }
+});
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`readable and named for everybody, ${scheme}`, async ({ page, office }, info) => {
+    const id = await office.addUnit(`AXE-${scheme}-${info.project.name}`);
+    await office.readHours(id, 5, 40);
+    const { siteId } = await office.addWalk(`Walk ${info.project.name}`, ['W-1', 'W-2']);
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    for (const view of views) {
+      await page.goto(addressOf(view, id, siteId));
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      // Through the debugger and not a script tag, which the page's own policy would refuse.
+      await page.evaluate(await import('node:fs').then(({ readFileSync }) => readFileSync(axePath, 'utf8')));
+      const found = await page.evaluate(async () => {
+        const { axe } = window as unknown as {
+          axe: {
+            run(
+              options: object,
+            ): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }>;
+          };
+        };
+        const { violations } = await axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'] });
+        return violations.map(({ id: rule, nodes }) => `${rule}: ${nodes[0]!.html.slice(0, 160)}`);
+      });
+      expect([view, found]).toEqual([view, []]);
+    }
+  });
+}
+
+test('waiting is named for everybody too', async ({ page }) => {
+  await page.route('**/api/compressors?*', () => undefined);
+  await page.goto('/units');
+  await expect(page.getByRole('status', { name: 'Loading' })).toBeVisible();
+});
+
+test('the keys of the desk', async ({ page, office }, info) => {
+  const tag = `KEY-${info.project.name}`;
+  const id = await office.addUnit(tag);
+  await office.readHours(id, 5, 40);
+  await openUnit(page, id, tag);
+  await page.keyboard.press('n');
+  await expect(page.getByRole('dialog', { name: /Read the hours/ })).toBeVisible();
+  // Letters are letters while somebody types.
+  await page.getByLabel('Note').fill('');
+  await page.getByLabel('Note').pressSequentially('h?n');
+  await expect(page.getByLabel('Note')).toHaveValue('h?n');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.getByRole('group', { name: /^Ruler in days/ })).toBeVisible();
+  await page.keyboard.press('h');
+  await expect(page.getByRole('group', { name: /^Ruler in run hours/ })).toBeVisible();
+  await page.keyboard.press(']');
+  await expect(page.getByRole('heading', { level: 1, name: new RegExp(`^${tag}`) })).toBeHidden();
+  await expect(page.getByRole('list', { name: 'What is due' })).toBeVisible();
+  await page.keyboard.press('[');
+  await expect(page).toHaveURL(new RegExp(id));
+  await page.keyboard.press('?');
+  await page.getByRole('switch', { name: 'Single letters act as keys' }).uncheck();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await page.keyboard.press('n');
+  await page.waitForTimeout(300);
+  await expect(page.getByRole('dialog')).toBeHidden();
+});
+
+test('a unit is found from anywhere', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto('/');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.keyboard.press('/');
+  await page.keyboard.type('tarnholm');
+  await expect(page.getByRole('option', { name: /TR-1/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: /^TR-1/ })).toBeVisible();
+});
+
+test('the ruler is dragged and zoomed, and comes back', async ({ page, office }, info) => {
+  const tag = `ZOOM-${info.project.name}`;
+  const id = await office.addUnit(tag);
+  await office.readHours(id, 20, 100);
+  await office.readHours(id, 10, 180);
+  await openUnit(page, id, tag);
+  const ruler = page.getByRole('group', { name: /^Ruler in/ });
+  const labels = () => ruler.locator('svg text').allTextContents();
+  await expect.poll(async () => (await labels()).length).toBeGreaterThan(2);
+  const home = await labels();
+  await page.getByRole('button', { name: 'Zoom in' }).click();
+  await expect.poll(labels).not.toEqual(home);
+  await page.getByRole('button', { name: 'Back to now' }).click();
+  await expect.poll(labels).toEqual(home);
+  const box = (await ruler.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height - 60);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 120, box.y + box.height - 60, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(labels).not.toEqual(home);
+  await ruler.focus();
+  await page.keyboard.press('Home');
+  await expect.poll(labels).toEqual(home);
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(labels).not.toEqual(home);
+});
+
+test('figures are shown in the measure that the person reads in', async ({ page, office }, info) => {
+  const tag = `PSI-${info.project.name}`;
+  const id = await office.addUnit(tag, { workingPressureBar: 10, fadLpm: 340 });
+  await openUnit(page, id, tag);
+  await expect(page.getByRole('main')).toContainText('10bar');
+  await page.getByRole('button', { name: /working/ }).click();
+  await page.getByRole('button', { name: 'psi' }).click();
+  await page.getByRole('button', { name: 'cfm' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('main')).toContainText('145psi');
+  await expect(page.getByRole('main')).toContainText('12cfm');
+  await page.reload();
+  await expect(page.getByRole('main')).toContainText('145psi');
+});
+
+test('the colours are chosen by hand and kept', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /working/ }).click();
+  await page.getByRole('button', { name: 'dark', exact: true }).click();
+  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  await expect.poll(ground).toBe('rgb(22, 28, 30)');
+  await page.reload();
+  await expect.poll(ground).toBe('rgb(22, 28, 30)');
+});

@@ -1,0 +1,106 @@
+import { dateAgo, expect, localText, taskRow, test } from './fixtures.js';
+
+test('add a unit, read its hours twice, see a task come due, record the service, see it move', async ({
+  page,
+}, info) => {
+  const tag = `MJ-${info.project.name}`;
+  await page.goto('/units');
+  await page.getByRole('link', { name: 'Add a unit' }).click();
+
+  // A site of its own, added on the way.
+  await page.getByRole('button', { name: 'New site' }).click();
+  await page.getByLabel('Name', { exact: true }).fill(`Mill of ${tag}`);
+  await page.getByRole('button', { name: 'Save site' }).click();
+  await expect(page.getByLabel('Site', { exact: true })).toContainText(`Mill of ${tag}`);
+  await page.getByLabel('Tag').fill(tag);
+  await page.getByLabel('Commissioned on').fill(dateAgo(70));
+  await page.getByRole('button', { name: 'Go on' }).click();
+
+  await page.getByLabel('Working pressure').fill('145 psi');
+  await expect(page.getByText('= 10 bar')).toBeVisible();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: 'Add to the register' }).click();
+  await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
+  await expect(page.getByText('never read')).toBeVisible();
+
+  const readHours = async (figure: string, days: number) => {
+    await page.getByRole('button', { name: 'Read hours' }).click();
+    await page.getByLabel('Figure on the meter').fill(figure);
+    await page.getByLabel('Read at').fill(localText(days));
+    await page.getByRole('button', { name: 'Save reading' }).click();
+    await expect(page.getByRole('dialog')).toBeHidden();
+  };
+  await readHours('100', 60);
+  await readHours('136', 15);
+  // 36 h in 45 days: 0.8 h a day; the first oil change stands at 150 h, 3 h ahead after 15 days more.
+  await expect(taskRow(page, 'Oil change')).toContainText(/h left/);
+  await expect(taskRow(page, 'Oil change').getByRole('img')).toHaveAccessibleName(/^nearing/);
+  await readHours('151', 1);
+  await expect(taskRow(page, 'Oil change')).toContainText(/h late|due now/);
+  await expect(taskRow(page, 'Oil change').getByRole('img')).toHaveAccessibleName(/^(due|late), 10\d % used/);
+
+  await taskRow(page, 'Oil change').click();
+  await expect(page.getByRole('checkbox', { name: 'Oil change' })).toBeChecked();
+  await expect(page.getByRole('note')).toContainText('Drain warm');
+  await page.getByLabel('Figure on the meter').fill('152');
+  await page.getByLabel('Note').fill('Clear, no metal.');
+  await page.getByRole('button', { name: 'Save service' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+
+  await expect(taskRow(page, 'Oil change')).toContainText('at 652 h');
+  // By the calendar the day itself counts: late in it a hundredth of three months is used.
+  await expect(taskRow(page, 'Oil change').getByRole('img')).toHaveAccessibleName(/^settled, [01] % used$/);
+  const logbook = page.getByRole('list', { name: 'Logbook' });
+  await expect(logbook.getByRole('listitem').first()).toContainText('Oil change');
+  await expect(logbook.getByRole('listitem').first()).toContainText('Clear, no metal.');
+
+  // It is all there after a reload, and on the other pages.
+  await page.reload();
+  await expect(taskRow(page, 'Oil change')).toContainText('at 652 h');
+  await page.getByRole('link', { name: 'Today' }).click();
+  await expect(page.getByRole('link', { name: new RegExp(`^${tag},`) })).toBeVisible();
+});
+
+test('the pin on the ruler moves when the service is recorded', async ({ page, office }, info) => {
+  const tag = `PIN-${info.project.name}`;
+  const id = await office.addUnit(tag, { family: 'high-pressure' });
+  await office.readHours(id, 20, 100);
+  await office.readHours(id, 10, 115);
+  await page.goto(`/units/${id}`);
+  const ruler = page.getByRole('group', { name: /^Ruler in/ });
+  const pins = () =>
+    ruler
+      .locator('svg g[style*="translate"]')
+      .evaluateAll((all) => all.map((pin) => pin.getAttribute('style')));
+  await expect.poll(async () => (await pins()).length).toBeGreaterThan(1);
+  const before = await pins();
+  await taskRow(page, 'New purifier cartridge').click();
+  await page.getByRole('button', { name: 'Save service' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect.poll(pins).not.toEqual(before);
+  await expect(taskRow(page, 'New purifier cartridge')).toContainText('20 h left');
+});
+
+test('a lower figure is asked about; with a new meter the hours go on', async ({ page, office }, info) => {
+  const tag = `METER-${info.project.name}`;
+  const id = await office.addUnit(tag, { family: 'screw' });
+  await office.readHours(id, 30, 9400);
+  await office.readHours(id, 10, 9500);
+  await page.goto(`/units/${id}`);
+  await page.getByRole('button', { name: 'Read hours' }).click();
+  await page.getByLabel('Figure on the meter').fill('40');
+  await expect(page.getByText(/40 h is less than the 9,500 h/)).toBeVisible();
+  await page.getByRole('button', { name: 'A new meter was fitted' }).click();
+  await expect(page.getByLabel('Last figure of the old meter')).toHaveValue('9500');
+  await page.getByLabel('Last figure of the old meter').fill('9490');
+  await expect(page.getByText(/9,490 h is less than the 9,500 h/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save reading' })).toBeDisabled();
+  await page.getByLabel('Last figure of the old meter').fill('9500');
+  await page.getByRole('button', { name: 'Save reading' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  const logbook = page.getByRole('list', { name: 'Logbook' });
+  await expect(logbook).toContainText('Meter replaced, goes on from 0 h');
+  await expect(logbook.getByRole('listitem').first()).toContainText('40h');
+  // 9,500 h on the old meter and 40 h on the new.
+  await expect(page.getByRole('group', { name: /^Ruler in/ })).toContainText('9,540 h');
+});

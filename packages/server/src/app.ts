@@ -1,0 +1,113 @@
+import 'reflect-metadata';
+import { Module, type DynamicModule, type LoggerService } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import type { NextFunction, Request, Response } from 'express';
+import helmet from 'helmet';
+import { pino, type Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { serveOpenApi } from './common/openapi.js';
+import { ProblemFilter } from './common/problem.filter.js';
+import { requestGuards } from './common/request-guards.js';
+import { CLOCK, LOGGER, SETTINGS, type Clock } from './common/tokens.js';
+import { contractPipe } from './common/validation.js';
+import { serveWebPages } from './common/web-pages.js';
+import { CompressorsModule } from './compressors/compressors.module.js';
+import type { Settings } from './config.js';
+import { CorrectionsModule } from './corrections/corrections.module.js';
+import { HealthModule } from './health/health.module.js';
+import { HoursModule } from './hours/hours.module.js';
+import { ListsModule } from './lists/lists.module.js';
+import { PeopleModule } from './people/people.js';
+import { PersistenceModule } from './persistence/persistence.module.js';
+import { ReadingsModule } from './readings/readings.module.js';
+import { ServicesModule } from './services/services.module.js';
+import { SitesModule } from './sites/sites.module.js';
+import { StandingsModule } from './standings/standings.module.js';
+
+const LARGEST_BODY = '2mb';
+
+export interface AppOptions {
+  readonly settings: Settings;
+  /** Default: this machine's clock. */
+  readonly clock?: Clock;
+  /** Default: silent. */
+  readonly logger?: Logger;
+}
+
+@Module({})
+class AppModule {
+  static with({ settings, clock, logger }: Required<AppOptions>): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [
+        PersistenceModule.forFolder(settings.dataDir),
+        PeopleModule,
+        SitesModule,
+        CompressorsModule,
+        ReadingsModule,
+        HoursModule,
+        CorrectionsModule,
+        ListsModule,
+        ServicesModule,
+        StandingsModule,
+        HealthModule,
+      ],
+      providers: [
+        { provide: SETTINGS, useValue: settings },
+        { provide: CLOCK, useValue: clock },
+        { provide: LOGGER, useValue: logger },
+      ],
+      exports: [SETTINGS, CLOCK, LOGGER],
+      global: true,
+    };
+  }
+}
+
+/** Builds the application, ready to listen. */
+export async function createApp(options: AppOptions): Promise<NestExpressApplication> {
+  const logger = options.logger ?? pino({ level: 'silent' });
+  const clock = options.clock ?? Date.now;
+  const { settings } = options;
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with({ settings, clock, logger }), {
+    logger: nestLogger(logger),
+    bodyParser: false,
+    abortOnError: false,
+  });
+  app.disable('x-powered-by');
+  // A line for each request only where somebody asked for them: it costs more than the request itself.
+  if (logger.isLevelEnabled('info')) app.use(pinoHttp({ logger, quietReqLogger: true }));
+  const protect = helmet({
+    contentSecurityPolicy: {
+      // MUI writes its styles into the page; everything else comes from our own files.
+      directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
+    },
+  });
+  const protectData = helmet.xContentTypeOptions();
+  // What a page may do is said with the page; data need no more than not to be taken for one.
+  app.use((request: Request, response: Response, next: NextFunction) =>
+    isData(request.path) ? protectData(request, response, next) : protect(request, response, next),
+  );
+  app.use('/api', requestGuards(settings.publicUrl));
+  app.useBodyParser('json', { limit: LARGEST_BODY, strict: false });
+  app.setGlobalPrefix('api');
+  app.useGlobalPipes(contractPipe());
+  app.useGlobalFilters(new ProblemFilter(logger));
+  app.enableShutdownHooks();
+  serveOpenApi(app);
+  if (settings.webDir !== undefined) serveWebPages(app, settings.webDir);
+  return app;
+}
+
+/** Everything under /api but the page that describes it. */
+function isData(path: string): boolean {
+  return path.startsWith('/api/') && !path.startsWith('/api/docs');
+}
+
+function nestLogger(logger: Logger): LoggerService {
+  return {
+    log: (message: unknown) => logger.debug(message),
+    warn: (message: unknown) => logger.warn(message),
+    error: (message: unknown, stack?: string) => logger.error({ stack }, String(message)),
+  };
+}

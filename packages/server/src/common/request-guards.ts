@@ -1,0 +1,52 @@
+import type { NextFunction, Request, Response } from 'express';
+import { ProblemError } from './problem.js';
+
+const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]', '::1']);
+
+/** Whether an address is this machine itself. */
+export function isLoopback(host: string): boolean {
+  return LOOPBACK.has(host) || /^127\.\d{1,3}\.\d{1,3}\.\d{1,3}$/.test(host);
+}
+
+/**
+ * Refuses what does not come from our own page: a foreign Host (another name pointed at this machine), a
+ * foreign Origin, and bodies that a plain form could send across sites.
+ */
+export function requestGuards(publicUrl: string | undefined) {
+  const publicHost = publicUrl === undefined ? undefined : new URL(publicUrl).host;
+  return (request: Request, _response: Response, next: NextFunction): void => {
+    const host = request.headers.host ?? '';
+    if (host !== publicHost && !isLoopback(host.replace(/:\d+$/, ''))) {
+      return next(new ProblemError(421, 'foreign-host', 'This address is not ours.'));
+    }
+    const { origin } = request.headers;
+    if (origin !== undefined && !sameHost(origin, host, publicHost)) {
+      return next(new ProblemError(403, 'foreign-origin', 'Another site may not ask for this.'));
+    }
+    // A list is streamed; a plain form cannot send that type across sites either.
+    const wanted = request.path === '/readings/import' ? 'text/csv' : 'application/json';
+    if (hasBody(request) && !request.is(wanted)) {
+      return next(
+        new ProblemError(415, 'not-json', 'That could not be read.', `Send the body as ${wanted}.`),
+      );
+    }
+    next();
+  };
+}
+
+function sameHost(origin: string, host: string, publicHost: string | undefined): boolean {
+  try {
+    const from = new URL(origin).host;
+    return from === host || from === publicHost;
+  } catch {
+    return false;
+  }
+}
+
+function hasBody({ method, headers }: Request): boolean {
+  const length = headers['content-length'];
+  return (
+    !['GET', 'HEAD', 'OPTIONS'].includes(method) &&
+    ((length !== undefined && length !== '0') || headers['transfer-encoding'] !== undefined)
+  );
+}

@@ -1,0 +1,7 @@
+/** The clock: now, in ms. The demonstration sets its own. */
+export const CLOCK = Symbol('clock');
+export type Clock = () => number;
+
+export const LOGGER = Symbol('logger');
+
+export const SETTINGS = Symbol('settings');

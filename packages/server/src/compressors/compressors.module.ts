@@ -1,0 +1,66 @@
+import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
+import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
+import {
+  ChangePlate,
+  CompressorsQuery,
+  RegisterCompressor,
+  type CompressorView,
+  type Page,
+  type PlanView,
+  type PlateChangeView,
+} from '@entretien/contracts';
+import { RequestPerson } from '../common/person-of-request.js';
+import { PeopleModule } from '../people/people.js';
+import { SitesModule } from '../sites/sites.module.js';
+import { CompressorsService } from './compressors.service.js';
+import { FleetPriors } from './fleet-priors.js';
+import { UnitRegister } from './unit-register.js';
+
+@ApiTags('compressors')
+@ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@Controller('compressors')
+export class CompressorsController {
+  constructor(private readonly compressors: CompressorsService) {}
+
+  @Post()
+  @ApiOperation({ summary: 'Register a compressor; it gets the default plan of its family' })
+  add(@Body() compressor: RegisterCompressor, @RequestPerson() by: string): CompressorView {
+    return this.compressors.add(compressor, by);
+  }
+
+  @Get()
+  @ApiOperation({ summary: 'The register, by tag' })
+  list(@Query() query: CompressorsQuery): Page<CompressorView> {
+    return this.compressors.list(query);
+  }
+
+  @Get(':id')
+  @ApiOperation({ summary: 'One compressor with its data plate of today' })
+  find(@Param('id') id: string): CompressorView {
+    return this.compressors.find(id);
+  }
+
+  @Post(':id/plate')
+  @ApiOperation({ summary: 'Record a dated change of data plate or site' })
+  changePlate(
+    @Param('id') id: string,
+    @Body() change: ChangePlate,
+    @RequestPerson() by: string,
+  ): PlateChangeView {
+    return this.compressors.changePlate(id, change, by);
+  }
+
+  @Get(':id/plan')
+  @ApiOperation({ summary: 'The service plan in force' })
+  plan(@Param('id') id: string): PlanView {
+    return this.compressors.plan(id);
+  }
+}
+
+@Module({
+  imports: [PeopleModule, SitesModule],
+  controllers: [CompressorsController],
+  providers: [CompressorsService, UnitRegister, FleetPriors],
+  exports: [UnitRegister, FleetPriors],
+})
+export class CompressorsModule {}

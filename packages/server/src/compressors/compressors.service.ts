@@ -1,0 +1,199 @@
+import { createHash } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import type {
+  ChangePlate,
+  CompressorsQuery,
+  CompressorView,
+  Page,
+  PlanView,
+  PlateChangeView,
+  RegisterCompressor,
+} from '@entretien/contracts';
+import { dayNumberOf, formatInstant, localDayAt, type Instant, type Problem } from '@entretien/core/basics';
+import { futureProblem } from '@entretien/core/hours';
+import { plateDoubts, plateProblems, type DataPlate } from '@entretien/core/machine';
+import { defaultPlan, planVersionAt } from '@entretien/core/plan';
+import { pageSize, readCursor, toPage } from '../common/page.js';
+import { impossible, malformed, ProblemError } from '../common/problem.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
+import { PeopleService } from '../people/people.js';
+import { Database } from '../persistence/database.js';
+import {
+  CompressorEntity,
+  PlanContentEntity,
+  PlanVersionEntity,
+  PlateChangeEntity,
+  type PlateFields,
+} from '../persistence/entities/compressor.entity.js';
+import { factView } from '../persistence/fact-pages.js';
+import { FactStore } from '../persistence/fact-store.js';
+import { SitesService } from '../sites/sites.service.js';
+import { UnitRegister, type UnitRecord } from './unit-register.js';
+
+/** Takes compressors into the register, and keeps their plates and plans. */
+@Injectable()
+export class CompressorsService {
+  constructor(
+    private readonly database: Database,
+    private readonly facts: FactStore,
+    private readonly people: PeopleService,
+    private readonly sites: SitesService,
+    private readonly register: UnitRegister,
+    @Inject(CLOCK) private readonly clock: Clock,
+  ) {}
+
+  add(request: RegisterCompressor, by: string): CompressorView {
+    const { id: sentId, by: _by, note, history, ...details } = request;
+    const plate = {
+      ...withoutNulls(details),
+      siteId: request.siteId.toLowerCase(),
+      tag: request.tag.trim(),
+      history: history ?? 'new',
+    } as DataPlate;
+    const id = sentId.toLowerCase();
+    const content = { id, by: this.people.require(by), note: note ?? null, plate };
+    const { isNew } = this.facts.record(CompressorEntity, content, (recordedAt) => {
+      this.refuseImpossible(plate);
+      this.startPlan(id, plate, content.by, recordedAt);
+      return { marks: this.tagInUse(plate, id) ? ['tag-in-use'] : [] };
+    });
+    if (isNew) this.register.recordChanged(id);
+    return this.view(this.register.require(id));
+  }
+
+  changePlate(compressorId: string, request: ChangePlate, by: string): PlateChangeView {
+    const record = this.register.require(compressorId);
+    const { id, by: _by, note, changedAt: sentAt, ...fields } = request;
+    const changes = given(fields);
+    if (Object.keys(changes).length === 0) {
+      throw malformed([{ field: 'changes', message: 'Say at least one thing that changed.' }]);
+    }
+    const changedAt = Date.parse(sentAt);
+    const content = {
+      id: id.toLowerCase(),
+      compressorId: record.id,
+      changedAt,
+      changes,
+      note: note ?? null,
+      by: this.people.require(by),
+    };
+    const { row, isNew } = this.facts.record(PlateChangeEntity, content, (recordedAt) => {
+      const before = this.register.plateOf(record, changedAt);
+      const future = futureProblem(changedAt, 'changedAt', {
+        now: recordedAt,
+        timeZone: this.register.timeZoneOf(before),
+      });
+      if (future) throw impossible(future);
+      this.refuseImpossible({ ...before, ...withoutNulls(changes) } as DataPlate);
+      return { marks: [] };
+    });
+    if (isNew) this.register.recordChanged(record.id);
+    return plateChangeView(row);
+  }
+
+  list(query: CompressorsQuery): Page<CompressorView> {
+    const size = pageSize(query.limit);
+    const after = query.cursor === undefined ? null : readCursor(query.cursor, 2).map(String);
+    const keyOf = (view: CompressorView) => [view.tag, view.id];
+    const rows = [...this.register.all()]
+      .map((record) => this.view(record))
+      .filter((view) => isShown(view, query.show))
+      .sort((a, b) => compareKeys(keyOf(a), keyOf(b)))
+      .filter((view) => after === null || compareKeys(keyOf(view), after) > 0);
+    return toPage(rows, size, (view) => view, keyOf);
+  }
+
+  find(compressorId: string): CompressorView {
+    return this.view(this.register.require(compressorId));
+  }
+
+  plan(compressorId: string): PlanView {
+    const record = this.register.require(compressorId);
+    const inForce = planVersionAt(record.planVersions, this.clock())!;
+    return {
+      compressorId: record.id,
+      version: inForce.version,
+      effectiveAt: formatInstant(inForce.effectiveAt),
+      tasks: inForce.plan.tasks,
+    };
+  }
+
+  private view(record: UnitRecord): CompressorView {
+    const plate = this.register.plateOf(record, this.clock());
+    const doubts = plateDoubts(plate);
+    return {
+      id: record.id,
+      revision: record.revision,
+      registeredAt: formatInstant(record.registeredAt),
+      by: record.by,
+      ...plate,
+      marks: [...record.marks, ...doubts.map((doubt) => doubt.code)],
+      doubts,
+    };
+  }
+
+  private refuseImpossible(plate: DataPlate): void {
+    const problems: Problem[] = plateProblems(plate);
+    const site = this.sites.find(plate.siteId);
+    if (!site) {
+      problems.push({ code: 'no-such-site', field: 'siteId', sentence: 'This site is not in the register.' });
+    } else if (dayNumberOf(plate.commissionedOn) > localDayAt(this.clock(), site.timeZone)) {
+      problems.push({
+        code: 'in-the-future',
+        field: 'commissionedOn',
+        sentence: `${plate.commissionedOn} has not come yet. Register the unit when it is commissioned.`,
+      });
+    }
+    const [first] = problems;
+    if (!first) return;
+    throw new ProblemError(
+      422,
+      first.code,
+      'That cannot be.',
+      first.sentence,
+      problems.flatMap((one) => (one.field ? [{ field: one.field, message: one.sentence }] : [])),
+    );
+  }
+
+  /** The plan that a unit starts with is copied to it, so that a later default does not rewrite its past. */
+  private startPlan(compressorId: string, plate: DataPlate, by: string, now: Instant): void {
+    const tasks = JSON.stringify(defaultPlan(plate).tasks);
+    const contentId = createHash('sha256').update(tasks).digest('hex');
+    this.database.insert(PlanContentEntity, { id: contentId, tasks }, { orIgnore: true });
+    const version = { compressorId, version: 1, effectiveAt: now, recordedAt: now, by, contentId };
+    this.database.insert(PlanVersionEntity, version);
+  }
+
+  private tagInUse(plate: DataPlate, id: string): boolean {
+    return [...this.register.all()].some((record) => {
+      const other = this.register.plateOf(record, this.clock());
+      return record.id !== id && other.retiredOn === undefined && other.tag === plate.tag;
+    });
+  }
+}
+
+function withoutNulls<Fields extends object>(fields: Fields): Partial<Fields> {
+  return Object.fromEntries(
+    Object.entries(fields).filter(([, value]) => value !== null && value !== undefined),
+  ) as Partial<Fields>;
+}
+
+/** Only what was sent: a field left out stays as it is, null makes it unknown. */
+function given(fields: PlateFields): PlateFields {
+  return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined));
+}
+
+function isShown(view: CompressorView, show: string | undefined): boolean {
+  if (show === 'all') return true;
+  return (view.retiredOn !== undefined) === (show === 'retired');
+}
+
+function compareKeys(a: readonly string[], b: readonly string[]): number {
+  const index = a.findIndex((part, place) => part !== b[place]);
+  if (index < 0) return 0;
+  return a[index]! < b[index]! ? -1 : 1;
+}
+
+function plateChangeView(row: PlateChangeEntity): PlateChangeView {
+  return { ...factView(row), changedAt: formatInstant(row.changedAt), changes: row.changes };
+}

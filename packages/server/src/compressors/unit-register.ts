@@ -1,0 +1,252 @@
+import { Injectable } from '@nestjs/common';
+import type { Instant } from '@entretien/core/basics';
+import { plateAt, type DataPlate, type PlateChange } from '@entretien/core/machine';
+import type { PlanVersion, ServicePlan, ServiceTask, UnitHistory } from '@entretien/core/plan';
+import { groupBy } from '../common/group-by.js';
+import { notFound } from '../common/problem.js';
+import { Database } from '../persistence/database.js';
+import type { PlateFields } from '../persistence/entities/compressor.entity.js';
+import { SitesService } from '../sites/sites.service.js';
+import { FleetPriors } from './fleet-priors.js';
+import { readAllFacts, readFacts, type KnownFacts, type UnitFacts } from './unit-facts.js';
+
+/** What a unit is: its plate through time, and its plans. */
+export interface UnitRecord {
+  readonly id: string;
+  readonly registered: DataPlate;
+  readonly registeredAt: Instant;
+  readonly by: string;
+  readonly marks: readonly string[];
+  readonly plateChanges: readonly PlateChange[];
+  readonly planVersions: readonly (PlanVersion & { readonly recordedAt: Instant })[];
+  /** Raised with every fact that concerns the unit. */
+  revision: number;
+}
+
+/** Histories kept at most; at a hundred readings each they take some 10 kB a unit. */
+const MOST_HISTORIES = 12_000;
+
+/** From so many missing histories on, one pass over the tables is cheaper than asking for each unit. */
+const BULK_FROM = 40;
+
+/**
+ * Every unit and its history as the core wants them, kept in memory and thrown away when a fact changes them.
+ * Nothing here is truth: it can be rebuilt from the tables at any time.
+ */
+@Injectable()
+export class UnitRegister {
+  private records: Map<string, UnitRecord> | null = null;
+  private readonly facts = new Map<string, KnownFacts>();
+  /** The history made of some facts last: as long as it is the same object, what was worked out for it is kept. */
+  private readonly histories = new WeakMap<UnitFacts, UnitHistory>();
+  private readonly plans = new Map<string, ServicePlan>();
+  private readonly listeners: ((compressorId: string) => void)[] = [];
+
+  constructor(
+    private readonly database: Database,
+    private readonly sites: SitesService,
+    private readonly fleetPriors: FleetPriors,
+  ) {}
+
+  all(): IterableIterator<UnitRecord> {
+    return this.loaded().values();
+  }
+
+  find(compressorId: string): UnitRecord | undefined {
+    return this.loaded().get(compressorId.toLowerCase());
+  }
+
+  require(compressorId: string): UnitRecord {
+    const record = this.find(compressorId);
+    if (!record) throw notFound('no-such-unit', 'This unit is not in the register.');
+    return record;
+  }
+
+  /** The plate of a unit as it was at a moment, as known at another. */
+  plateOf(record: UnitRecord, at: Instant, knownAt = Number.POSITIVE_INFINITY): DataPlate {
+    const known = record.plateChanges.filter((change) => change.recordedAt <= knownAt);
+    return plateAt(record.registered, known, at);
+  }
+
+  timeZoneOf(plate: DataPlate): string {
+    return this.sites.find(plate.siteId)?.timeZone ?? 'UTC';
+  }
+
+  /**
+   * Everything that decides what is due on a unit, under the plate of a moment. Asked about what was known at
+   * a moment, facts found to be wrong since then are among it, with the moment they were.
+   */
+  historyOf(record: UnitRecord, plate: DataPlate, knownAt = Number.POSITIVE_INFINITY): UnitHistory {
+    const known = this.factsOf(record.id);
+    const facts = knownAt === Number.POSITIVE_INFINITY ? known.standing : known.all;
+    const papers = {
+      timeZone: this.timeZoneOf(plate),
+      commissionedOn: plate.commissionedOn,
+      history: plate.history,
+      declaredHoursPerWeek: plate.declaredHoursPerWeek,
+      closedWeekdays: plate.closedWeekdays,
+      closures: plate.closures,
+      fleetPriors: this.fleetPriors.all(),
+    };
+    const kept = this.histories.get(facts);
+    const same =
+      kept && Object.entries(papers).every(([field, value]) => kept[field as keyof UnitHistory] === value);
+    if (same) return kept;
+    const history = { ...papers, ...facts };
+    this.histories.set(facts, history);
+    return history;
+  }
+
+  /** Reads the histories of many units at once, so that a fleet costs one pass and not thousands. */
+  prepare(compressorIds: Iterable<string>): void {
+    const missing = [...compressorIds].filter((id) => !this.facts.has(id));
+    if (missing.length < BULK_FROM) return;
+    readAllFacts(this.database, missing).forEach((facts, id) => this.remember(id, facts));
+  }
+
+  /** Readings, services, meter changes or withdrawals were recorded. */
+  factRecorded(compressorId: string, count = 1): void {
+    this.facts.delete(compressorId);
+    const record = this.records?.get(compressorId);
+    if (record) record.revision += count;
+    this.tell(compressorId);
+  }
+
+  /** Facts of many units were recorded past this register. */
+  factsImported(counts: ReadonlyMap<string, number>): void {
+    counts.forEach((count, id) => this.factRecorded(id, count));
+  }
+
+  /** Nobody can say what was recorded past this register: everything is read anew when it is asked for. */
+  forgetAll(): void {
+    const ids = [...this.all()].map(({ id }) => id);
+    this.records = null;
+    this.facts.clear();
+    ids.forEach((id) => this.tell(id));
+  }
+
+  /** The unit came into the register, or its plate changed. */
+  recordChanged(compressorId: string): void {
+    if (this.records) for (const [id, record] of this.readRecords(compressorId)) this.records.set(id, record);
+    this.tell(compressorId);
+  }
+
+  private tell(compressorId: string): void {
+    for (const listener of this.listeners) listener(compressorId);
+  }
+
+  /** Calls back with the id of each unit of which a fact is recorded. */
+  onChange(listener: (compressorId: string) => void): void {
+    this.listeners.push(listener);
+  }
+
+  private loaded(): Map<string, UnitRecord> {
+    return (this.records ??= this.readRecords());
+  }
+
+  /** How many facts each unit has: a revision that need not be written with every one of them. */
+  private countFacts(only: string | undefined): Map<string, number> {
+    const counts = new Map<string, number>();
+    for (const table of ['reading', 'service', 'meter_change', 'plate_change', 'withdrawal']) {
+      const where = only === undefined ? '' : 'WHERE "compressor_id" = ?';
+      const sql = `SELECT "compressor_id" AS "unit", count(*) AS "facts" FROM "${table}" ${where} GROUP BY "compressor_id"`;
+      const rows = this.database.all<{ unit: string; facts: number }>(
+        sql,
+        ...(only === undefined ? [] : [only]),
+      );
+      for (const { unit, facts } of rows) counts.set(unit, (counts.get(unit) ?? 0) + facts);
+    }
+    return counts;
+  }
+
+  /** Reads one unit, or all of them. */
+  private readRecords(only?: string): Map<string, UnitRecord> {
+    const read = <Row>(sql: string, idColumn: string, order = '') =>
+      only === undefined
+        ? this.database.all<Row>(`${sql} ${order}`)
+        : this.database.all<Row>(`${sql} WHERE "${idColumn}" = ? ${order}`, only);
+    const changes = groupBy(read<RawPlateChange>(PLATE_CHANGES, 'compressor_id'), (row) => row.unit);
+    const versions = groupBy(
+      read<RawPlanVersion>(PLAN_VERSIONS, 'compressor_id', 'ORDER BY "compressor_id", "version"'),
+      (row) => row.unit,
+    );
+    const counts = this.countFacts(only);
+    return new Map(
+      read<RawCompressor>('SELECT * FROM "compressor"', 'id').map((row) => [
+        row.id,
+        {
+          id: row.id,
+          registered: JSON.parse(row.plate) as DataPlate,
+          registeredAt: row.recorded_at,
+          by: row.by,
+          marks: JSON.parse(row.marks) as string[],
+          // The registration itself is the first.
+          revision: 1 + (counts.get(row.id) ?? 0),
+          plateChanges: (changes.get(row.id) ?? []).map(({ changedAt, recordedAt, changes: fields }) => ({
+            changedAt,
+            recordedAt,
+            changes: JSON.parse(fields) as PlateFields,
+          })),
+          planVersions: (versions.get(row.id) ?? []).map(
+            ({ version, effectiveAt, recordedAt, contentId }) => ({
+              version,
+              effectiveAt,
+              recordedAt,
+              plan: this.planOf(contentId),
+            }),
+          ),
+        },
+      ]),
+    );
+  }
+
+  /** Plans of the same content are one object, however many units follow them. */
+  private planOf(contentId: string): ServicePlan {
+    let plan = this.plans.get(contentId);
+    if (!plan) {
+      const sql = 'SELECT "tasks" FROM "plan_content" WHERE "id" = ?';
+      const { tasks } = this.database.all<{ tasks: string }>(sql, contentId)[0]!;
+      this.plans.set(contentId, (plan = { tasks: JSON.parse(tasks) as ServiceTask[] }));
+    }
+    return plan;
+  }
+
+  private factsOf(id: string): KnownFacts {
+    let facts = this.facts.get(id);
+    if (!facts) this.remember(id, (facts = readFacts(this.database, id)));
+    return facts;
+  }
+
+  private remember(id: string, facts: KnownFacts): void {
+    if (this.facts.size >= MOST_HISTORIES) this.facts.delete(this.facts.keys().next().value!);
+    this.facts.set(id, facts);
+  }
+}
+
+interface RawCompressor {
+  id: string;
+  plate: string;
+  recorded_at: number;
+  by: string;
+  marks: string;
+}
+
+interface RawPlateChange {
+  unit: string;
+  changedAt: number;
+  recordedAt: number;
+  changes: string;
+}
+
+interface RawPlanVersion {
+  unit: string;
+  version: number;
+  effectiveAt: number;
+  recordedAt: number;
+  contentId: string;
+}
+
+const PLATE_CHANGES =
+  'SELECT "compressor_id" AS "unit", "changed_at" AS "changedAt", "recorded_at" AS "recordedAt", "changes" FROM "plate_change"';
+const PLAN_VERSIONS =
+  'SELECT "compressor_id" AS "unit", "version", "effective_at" AS "effectiveAt", "recorded_at" AS "recordedAt", "content_id" AS "contentId" FROM "plan_version"';

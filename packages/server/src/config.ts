@@ -1,0 +1,44 @@
+import { resolve } from 'node:path';
+import { isTimeZone } from '@entretien/core/basics';
+import { isLoopback } from './common/request-guards.js';
+
+/** How an installation is set up. */
+export interface Settings {
+  readonly host: string;
+  readonly port: number;
+  /** Folder of the database and, later, photos. */
+  readonly dataDir: string;
+  /** Time zone of a site for which none is given. */
+  readonly timeZone: string;
+  /** What a tag's code opens, when that is not this machine's own address. */
+  readonly publicUrl?: string;
+  /** Folder of the built page; left out, only the API is served. */
+  readonly webDir?: string;
+}
+
+/** Reads the settings from the environment; a sentence says what is wrong with one. */
+export function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
+  const port = Number(environment['ENTRETIEN_PORT'] ?? 4170);
+  if (!Number.isInteger(port) || port < 0 || port > 65535) {
+    throw new Error('ENTRETIEN_PORT must be a port number from 0 to 65535.');
+  }
+  const host = environment['ENTRETIEN_HOST'] ?? '127.0.0.1';
+  if (!isLoopback(host)) {
+    throw new Error(
+      `ENTRETIEN_HOST is ${host}, but there are no accounts yet: anybody could write. It must be 127.0.0.1 or localhost.`,
+    );
+  }
+  const timeZone = environment['ENTRETIEN_TIME_ZONE'] ?? 'UTC';
+  if (!isTimeZone(timeZone)) throw new Error(`ENTRETIEN_TIME_ZONE is no time zone: ${timeZone}.`);
+  const publicUrl = environment['ENTRETIEN_PUBLIC_URL'];
+  if (publicUrl !== undefined && !URL.canParse(publicUrl)) {
+    throw new Error('ENTRETIEN_PUBLIC_URL must be a whole address, like https://service.example.');
+  }
+  return {
+    host,
+    port,
+    timeZone,
+    dataDir: resolve(environment['ENTRETIEN_DATA_DIR'] ?? './data'),
+    ...(publicUrl === undefined ? {} : { publicUrl }),
+  };
+}

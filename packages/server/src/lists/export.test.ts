@@ -1,0 +1,64 @@
+import { randomUUID } from 'node:crypto';
+import { daysAgo, expectStatus, TestServer } from '../testing/test-server.js';
+import { csv } from './export.service.js';
+
+const servers: TestServer[] = [];
+async function start(): Promise<TestServer> {
+  const server = await TestServer.start();
+  servers.push(server);
+  return server;
+}
+afterAll(() => Promise.all(servers.map((server) => server.stop())));
+
+describe('rows as RFC 4180 wants them', () => {
+  test.each<[string, (string | number)[][], string]>([
+    [
+      'lines end in CR LF, the last without',
+      [
+        ['a', 'b'],
+        ['c', 'd'],
+      ],
+      'a,b\r\nc,d',
+    ],
+    ['a comma is quoted', [['a,b', 'c']], '"a,b",c'],
+    ['a quote is doubled', [['say "no"', 'c']], '"say ""no""",c'],
+    ['a line break stays inside quotes', [['a\r\nb', 'c']], '"a\r\nb",c'],
+    ['empty fields stay', [['', 'x', '']], ',x,'],
+    ['blanks at the ends belong to the field', [[' a ', 'b']], '" a ",b'],
+    ['figures are written plainly', [[1234.5, -3]], '1234.5,-3'],
+  ])('%s', (_name, rows, text) => {
+    expect(csv(rows)).toBe(text);
+  });
+
+  test.each(['=1+1', '+49', '-cmd', '@SUM(A1)', '\tx', '\rx'])('“%s” is no formula any more', (text) => {
+    expect(csv([[text, 'b']]).replaceAll('"', '')).toBe(`'${text},b`);
+  });
+});
+
+test('what was exported adds nothing when it is imported, and all of it elsewhere', async () => {
+  const server = await start();
+  const siteId = await server.addSite({ name: 'Haldris, "Creamery"' });
+  const unit = await server.addUnit({ siteId, tag: 'HC-1' } as object);
+  await server.addUnit({ tag: 'HC-2' } as object);
+  expectStatus(201, await server.readHours(unit, daysAgo(20), 100.5, { note: '=HYPERLINK("x"),\nand more' }));
+  const slip = (await server.readHours(unit, daysAgo(10), 300)).body;
+  expectStatus(201, await server.readHours(unit, daysAgo(10), 210, { corrects: slip.id }));
+  const { body: text, headers } = await server.read(`/api/readings/export?siteId=${siteId}`);
+  expect(headers['content-type']).toContain('text/csv');
+  expect(text.split('\r\n')).toHaveLength(4);
+  expect(text).toContain('"Haldris, ""Creamery"""');
+  expect(text).toContain(`"'=HYPERLINK`);
+  expect(text).not.toContain(slip.id);
+  const send = (to: TestServer) =>
+    to.post('/api/readings/import?mode=commit', text, { 'Content-Type': 'text/csv' });
+  expect((await send(server)).body).toMatchObject({ stored: 0, known: 2, refused: 0 });
+  const elsewhere = await start();
+  const copy = await elsewhere.addUnit({ tag: 'HC-1' } as object);
+  expect((await send(elsewhere)).body).toMatchObject({ stored: 2, known: 0, refused: 0 });
+  const { items } = (await elsewhere.read(`/api/compressors/${copy}/readings`)).body;
+  expect(items.map(({ hours, note }: { hours: number; note?: string }) => [hours, note])).toEqual([
+    [210, undefined],
+    [100.5, '=HYPERLINK("x"),\nand more'],
+  ]);
+  expect((await server.read(`/api/readings/export?compressorId=${randomUUID()}`)).status).toBe(404);
+});

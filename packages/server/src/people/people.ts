@@ -1,0 +1,82 @@
+import { Body, Controller, Get, Inject, Injectable, Module, Post } from '@nestjs/common';
+import { ApiOperation, ApiTags } from '@nestjs/swagger';
+import { AddPerson, type PersonView } from '@entretien/contracts';
+import { DEFAULT_PERSON_ID } from '../common/person-of-request.js';
+import { conflict, impossible } from '../common/problem.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
+import { Database } from '../persistence/database.js';
+import { PersonEntity } from '../persistence/entities/person.entity.js';
+
+const DEFAULT_PERSON: PersonView = { id: DEFAULT_PERSON_ID, name: 'Technician', initials: 'T' };
+
+/** Who works here. The default person is there until somebody is added, and stays known for old facts. */
+@Injectable()
+export class PeopleService {
+  constructor(
+    private readonly database: Database,
+    @Inject(CLOCK) private readonly clock: Clock,
+  ) {}
+
+  add(person: AddPerson): PersonView {
+    const view = {
+      id: person.id.toLowerCase(),
+      name: person.name.trim(),
+      initials: person.initials?.trim() ?? initialsOf(person.name),
+    };
+    return this.database.transact(() => {
+      const known =
+        view.id === DEFAULT_PERSON_ID ? DEFAULT_PERSON : this.database.find(PersonEntity, view.id);
+      if (!known) this.database.insert(PersonEntity, { ...view, recordedAt: this.clock() });
+      else if (known.name !== view.name || known.initials !== view.initials) {
+        throw conflict(
+          'id-already-used',
+          'This id already belongs to somebody else.',
+          `It is ${known.name}’s.`,
+        );
+      }
+      return view;
+    });
+  }
+
+  list(): PersonView[] {
+    const people = this.database.all<PersonView>(
+      'SELECT "id", "name", "initials" FROM "person" ORDER BY "name", "id"',
+    );
+    return people.length > 0 ? people : [DEFAULT_PERSON];
+  }
+
+  /** The id of a known person; a problem when nobody is known by it. */
+  require(id: string): string {
+    if (id === DEFAULT_PERSON_ID || this.database.find(PersonEntity, id)) return id;
+    throw impossible({ code: 'unknown-person', field: 'by', sentence: 'Nobody here is known by that id.' });
+  }
+}
+
+function initialsOf(name: string): string {
+  const words = name.trim().split(/\s+/);
+  const letters = [words[0], words.length > 1 ? words.at(-1) : undefined].map(
+    (word) => [...(word ?? '')][0] ?? '',
+  );
+  return letters.join('').toUpperCase();
+}
+
+@ApiTags('people')
+@Controller('people')
+export class PeopleController {
+  constructor(private readonly people: PeopleService) {}
+
+  @Post()
+  @ApiOperation({ summary: 'Add somebody who works on compressors' })
+  add(@Body() person: AddPerson): PersonView {
+    return this.people.add(person);
+  }
+
+  @Get()
+  @ApiOperation({ summary: 'Everybody, by name' })
+  list(): { items: PersonView[]; nextCursor: null } {
+    return { items: this.people.list(), nextCursor: null };
+  }
+}
+
+@Module({ controllers: [PeopleController], providers: [PeopleService], exports: [PeopleService] })
+export class PeopleModule {}

@@ -1,0 +1,51 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { DataSourceOptions } from 'typeorm';
+import {
+  CompressorEntity,
+  PlanContentEntity,
+  PlanVersionEntity,
+  PlateChangeEntity,
+} from './entities/compressor.entity.js';
+import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
+import { FleetPriorEntity } from './entities/fleet-prior.entity.js';
+import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.js';
+import { PersonEntity } from './entities/person.entity.js';
+import { ServiceEntity } from './entities/service.entity.js';
+import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
+import { FirstTables1764028800000 } from './migrations/1764028800000-first-tables.js';
+import { Corrections1764115200000 } from './migrations/1764115200000-corrections.js';
+
+export const entities = [
+  PersonEntity,
+  SiteEntity,
+  SiteChangeEntity,
+  CompressorEntity,
+  PlateChangeEntity,
+  PlanVersionEntity,
+  PlanContentEntity,
+  ReadingEntity,
+  MeterChangeEntity,
+  ServiceEntity,
+  WithdrawalEntity,
+  VoidedEntity,
+  FleetPriorEntity,
+];
+
+/** How the database of a data folder is opened: migrated, never synchronised; durable at every commit. */
+export function dataSourceOptions(dataDir: string): DataSourceOptions {
+  mkdirSync(dataDir, { recursive: true });
+  return {
+    type: 'better-sqlite3',
+    database: join(dataDir, 'entretien.sqlite'),
+    entities,
+    migrations: [FirstTables1764028800000, Corrections1764115200000],
+    migrationsRun: true,
+    enableWAL: true,
+    timeout: 5000,
+    prepareDatabase: (connection: { pragma(text: string): void }) => {
+      connection.pragma('synchronous = FULL');
+      connection.pragma('foreign_keys = ON');
+    },
+  };
+}

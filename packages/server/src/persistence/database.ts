@@ -1,0 +1,76 @@
+import { Injectable } from '@nestjs/common';
+import type Sqlite from 'better-sqlite3';
+import { DataSource, type EntityTarget, type ObjectLiteral } from 'typeorm';
+
+type Cell = string | number | null;
+
+/**
+ * The one way in which anything is written: synchronous transactions on the driver's connection.
+ *
+ * The driver shares a single connection, so that transactions held open across an `await` would nest, and
+ * one's rollback would take another's rows with it. A synchronous transaction cannot be interleaved at all.
+ * The statements are made from the entities' own metadata, so that table and column names have one source.
+ */
+@Injectable()
+export class Database {
+  private readonly statements = new Map<string, Sqlite.Statement>();
+  private runner: Sqlite.Transaction<(work: () => unknown) => unknown> | undefined;
+
+  constructor(private readonly dataSource: DataSource) {}
+
+  private get connection(): Sqlite.Database {
+    return (this.dataSource.driver as unknown as { databaseConnection: Sqlite.Database }).databaseConnection;
+  }
+
+  /** Runs `work` as one transaction; whatever it throws undoes all that it wrote. */
+  transact<Result>(work: () => Result): Result {
+    this.runner ??= this.connection.transaction((inner: () => unknown) => inner());
+    return this.runner.immediate(work) as Result;
+  }
+
+  /** Adds a row of an entity. */
+  insert<Row extends ObjectLiteral>(
+    entity: EntityTarget<Row>,
+    row: Row,
+    options = { orIgnore: false },
+  ): void {
+    const metadata = this.dataSource.getMetadata(entity);
+    const cells = metadata.columns.map(
+      (column) => this.dataSource.driver.preparePersistentValue(column.getEntityValue(row), column) as Cell,
+    );
+    const names = metadata.columns.map((column) => `"${column.databaseName}"`).join(', ');
+    const places = metadata.columns.map(() => '?').join(', ');
+    const verb = options.orIgnore ? 'INSERT OR IGNORE' : 'INSERT';
+    this.prepared(`${verb} INTO "${metadata.tableName}" (${names}) VALUES (${places})`).run(...cells);
+  }
+
+  /** One row of an entity by its id, or undefined. */
+  find<Row extends ObjectLiteral>(entity: EntityTarget<Row>, id: string): Row | undefined {
+    const metadata = this.dataSource.getMetadata(entity);
+    const row = this.prepared(`SELECT * FROM "${metadata.tableName}" WHERE "id" = ?`).get(id);
+    if (row === undefined) return undefined;
+    const raw = row as Record<string, Cell>;
+    const found = metadata.create() as Row;
+    for (const column of metadata.columns) {
+      const value: unknown = this.dataSource.driver.prepareHydratedValue(raw[column.databaseName], column);
+      column.setEntityValue(found, value);
+    }
+    return found;
+  }
+
+  /** The table of an entity, quoted for a statement. */
+  tableOf<Row extends ObjectLiteral>(entity: EntityTarget<Row>): string {
+    return `"${this.dataSource.getMetadata(entity).tableName}"`;
+  }
+
+  /** Reads rows by a statement of our own, for what is read often or in bulk. */
+  all<Row>(sql: string, ...cells: Cell[]): Row[] {
+    return this.prepared(sql).all(...cells) as Row[];
+  }
+
+  private prepared(sql: string): Sqlite.Statement {
+    let statement = this.statements.get(sql);
+    if (!statement) this.statements.set(sql, (statement = this.connection.prepare(sql)));
+    return statement;
+  }
+}

@@ -1,0 +1,36 @@
+import type { DataPlate } from '@entretien/core/machine';
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { FactColumns, UnitFactColumns } from './columns.js';
+
+/** A compressor as it was registered; its plate of any later day follows from its changes. */
+@Entity('compressor')
+export class CompressorEntity extends FactColumns {
+  @Column({ type: 'simple-json' }) plate: DataPlate;
+}
+
+export type PlateFields = { [Field in keyof DataPlate]?: DataPlate[Field] | null };
+
+@Entity('plate_change')
+@Index('plate_change_by_unit', ['compressorId', 'changedAt'])
+export class PlateChangeEntity extends UnitFactColumns {
+  @Column({ name: 'changed_at', type: 'integer' }) changedAt: number;
+  @Column({ type: 'simple-json' }) changes: PlateFields;
+}
+
+/** The plan of a unit as it holds from a moment on. */
+@Entity('plan_version')
+export class PlanVersionEntity {
+  @PrimaryColumn({ name: 'compressor_id', type: 'text' }) compressorId: string;
+  @PrimaryColumn({ type: 'integer' }) version: number;
+  @Column({ name: 'effective_at', type: 'integer' }) effectiveAt: number;
+  @Column({ name: 'recorded_at', type: 'integer' }) recordedAt: number;
+  @Column({ name: 'by', type: 'text' }) by: string;
+  @Column({ name: 'content_id', type: 'text' }) contentId: string;
+}
+
+/** The tasks of a plan, kept once however many units follow it; its id is the hash of the text. */
+@Entity('plan_content')
+export class PlanContentEntity {
+  @PrimaryColumn({ type: 'text' }) id: string;
+  @Column({ type: 'text' }) tasks: string;
+}

@@ -1,0 +1,12 @@
+import { Column, Entity, Index } from 'typeorm';
+import { CorrectingFactColumns } from './columns.js';
+
+@Entity('service')
+@Index('service_by_unit', ['compressorId', 'doneAt'])
+export class ServiceEntity extends CorrectingFactColumns {
+  @Column({ name: 'done_at', type: 'integer' }) doneAt: number;
+  @Column({ type: 'real', nullable: true }) hours: number | null;
+  @Column({ type: 'simple-json' }) tasks: string[];
+  /** Version of the plan in force when the work was done. */
+  @Column({ name: 'plan_version', type: 'integer' }) planVersion: number;
+}

@@ -1,0 +1,102 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { Page, PageQuery, RecordService, ServiceView } from '@entretien/contracts';
+import { formatInstant } from '@entretien/core/basics';
+import { futureProblem, readingProblem } from '@entretien/core/hours';
+import {
+  clockHours,
+  hourClockOf,
+  planVersionAt,
+  type HourClock,
+  type PlanVersion,
+} from '@entretien/core/plan';
+import { impossible } from '../common/problem.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
+import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { PeopleService } from '../people/people.js';
+import { ServiceEntity } from '../persistence/entities/service.entity.js';
+import { factView, FactPages } from '../persistence/fact-pages.js';
+import { FactStore } from '../persistence/fact-store.js';
+import { NeighbouringFigures } from '../readings/neighbours.js';
+
+/** Service work that was done. */
+@Injectable()
+export class ServicesService {
+  constructor(
+    private readonly facts: FactStore,
+    private readonly pages: FactPages,
+    private readonly people: PeopleService,
+    private readonly register: UnitRegister,
+    private readonly neighbours: NeighbouringFigures,
+    @Inject(CLOCK) private readonly clock: Clock,
+  ) {}
+
+  record(compressorId: string, service: RecordService, by: string): ServiceView {
+    const unit = this.register.require(compressorId);
+    const content = {
+      id: service.id.toLowerCase(),
+      compressorId: unit.id,
+      doneAt: Date.parse(service.doneAt),
+      hours: service.hours ?? null,
+      tasks: service.tasks,
+      note: service.note ?? null,
+      corrects: service.corrects?.toLowerCase() ?? null,
+      by: this.people.require(by),
+    };
+    const { row, isNew } = this.facts.record(ServiceEntity, content, (recordedAt) => {
+      const inForce = planVersionAt(unit.planVersions, content.doneAt)!;
+      this.refuseImpossible(unit, content, inForce, recordedAt);
+      return { marks: [], planVersion: inForce.version };
+    });
+    if (isNew) this.register.factRecorded(unit.id);
+    return toView(row, this.clockOf(unit));
+  }
+
+  async list(compressorId: string, query: PageQuery): Promise<Page<ServiceView>> {
+    const unit = this.register.require(compressorId);
+    const clock = this.clockOf(unit);
+    return this.pages.page(ServiceEntity, 'doneAt', unit.id, query, (row) => toView(row, clock));
+  }
+
+  private clockOf(unit: UnitRecord): HourClock {
+    const now = this.clock();
+    return hourClockOf(this.register.historyOf(unit, this.register.plateOf(unit, now)), now);
+  }
+
+  private refuseImpossible(
+    unit: UnitRecord,
+    { doneAt, hours, tasks }: Pick<ServiceEntity, 'doneAt' | 'hours' | 'tasks'>,
+    { plan }: PlanVersion,
+    recordedAt: number,
+  ): void {
+    const timeZone = this.register.timeZoneOf(this.register.plateOf(unit, doneAt));
+    const context = { now: recordedAt, timeZone };
+    const future = futureProblem(doneAt, 'doneAt', context);
+    if (future) throw impossible(future);
+    const known = new Set(plan.tasks.flatMap((task) => [task.code, ...(task.covers ?? [])]));
+    const strange = tasks.find((code) => !known.has(code));
+    if (strange !== undefined) {
+      throw impossible({
+        code: 'unknown-task',
+        field: 'tasks',
+        sentence: `“${strange}” is no task of this unit’s plan.`,
+      });
+    }
+    if (hours === null) return;
+    const reading = { takenAt: doneAt, hours, counts: 'total', source: 'typed', recordedAt } as const;
+    const problem = readingProblem(this.neighbours.around(unit.id, doneAt), reading, context);
+    if (problem) throw impossible(problem);
+  }
+}
+
+function toView(row: ServiceEntity, clock: HourClock): ServiceView {
+  const known = clockHours(clock, row.doneAt);
+  return {
+    ...factView(row),
+    doneAt: formatInstant(row.doneAt),
+    ...(row.hours === null ? {} : { hours: row.hours }),
+    tasks: row.tasks,
+    planVersion: row.planVersion,
+    runHours: known?.hours ?? null,
+    runHoursBasis: known?.basis ?? null,
+  };
+}

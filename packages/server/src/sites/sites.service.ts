@@ -1,0 +1,119 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { AddSite, ChangeSite, SiteView } from '@entretien/contracts';
+import { groupBy } from '../common/group-by.js';
+import { notFound } from '../common/problem.js';
+import { SETTINGS } from '../common/tokens.js';
+import type { Settings } from '../config.js';
+import { PeopleService } from '../people/people.js';
+import { Database } from '../persistence/database.js';
+import { SiteChangeEntity, SiteEntity, type SiteDetails } from '../persistence/entities/site.entity.js';
+import { FactStore } from '../persistence/fact-store.js';
+
+/** The sites with everything learnt of them so far. Few enough to be kept in memory. */
+@Injectable()
+export class SitesService {
+  private sites: Map<string, SiteView> | null = null;
+
+  constructor(
+    private readonly database: Database,
+    private readonly facts: FactStore,
+    private readonly people: PeopleService,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  add(site: AddSite, by: string): SiteView {
+    const content = {
+      id: site.id.toLowerCase(),
+      by: this.people.require(by),
+      name: site.name.trim(),
+      timeZone: site.timeZone ?? this.settings.timeZone,
+      altitudeM: site.altitudeM ?? null,
+      address: site.address ?? null,
+      contact: site.contact ?? null,
+      note: site.note ?? null,
+    };
+    const { row } = this.facts.record(SiteEntity, content, () => ({ marks: [] }));
+    this.sites = null;
+    return toView(row, []);
+  }
+
+  change(siteId: string, change: ChangeSite, by: string): SiteView {
+    this.require(siteId);
+    const { id, by: _by, ...details } = change;
+    const content = {
+      id: id.toLowerCase(),
+      by: this.people.require(by),
+      siteId: siteId.toLowerCase(),
+      note: null,
+      changes: given(details),
+    };
+    this.facts.record(SiteChangeEntity, content, () => ({ marks: [] }));
+    this.sites = null;
+    return this.require(siteId);
+  }
+
+  list(): SiteView[] {
+    return [...this.all().values()].sort((a, b) => a.name.localeCompare(b.name) || (a.id < b.id ? -1 : 1));
+  }
+
+  find(siteId: string): SiteView | undefined {
+    return this.all().get(siteId.toLowerCase());
+  }
+
+  require(siteId: string): SiteView {
+    const site = this.find(siteId);
+    if (!site) throw notFound('no-such-site', 'This site is not in the register.');
+    return site;
+  }
+
+  private all(): Map<string, SiteView> {
+    if (this.sites) return this.sites;
+    const changes = groupBy(this.readChanges(), (change) => change.siteId);
+    const rows = this.database.all<RawSite>('SELECT * FROM "site"');
+    this.sites = new Map(
+      rows.map((row) => [
+        row.id,
+        toView({ ...row, timeZone: row.time_zone, altitudeM: row.altitude_m }, changes.get(row.id) ?? []),
+      ]),
+    );
+    return this.sites;
+  }
+
+  private readChanges(): { siteId: string; changes: SiteDetails }[] {
+    return this.database
+      .all<{ site_id: string; changes: string }>(
+        'SELECT "site_id", "changes" FROM "site_change" ORDER BY "recorded_at", "id"',
+      )
+      .map((row) => ({ siteId: row.site_id, changes: JSON.parse(row.changes) as SiteDetails }));
+  }
+}
+
+interface RawSite {
+  id: string;
+  name: string;
+  time_zone: string;
+  altitude_m: number | null;
+  address: string | null;
+  contact: string | null;
+  note: string | null;
+}
+
+function toView(
+  site: Pick<SiteEntity, 'id' | 'name' | 'timeZone' | 'altitudeM' | 'address' | 'contact' | 'note'>,
+  changes: readonly { changes: SiteDetails }[],
+): SiteView {
+  const { id, name, timeZone, altitudeM, address, contact, note } = site;
+  const details = Object.assign(
+    { name, timeZone, altitudeM, address, contact, note },
+    ...changes.map((one) => one.changes),
+  ) as object;
+  return {
+    id,
+    ...Object.fromEntries(Object.entries(details).filter(([, value]) => value !== null)),
+  } as SiteView;
+}
+
+/** Only what was sent: a field left out stays as it is. */
+function given(details: SiteDetails): SiteDetails {
+  return Object.fromEntries(Object.entries(details).filter(([, value]) => value !== undefined));
+}

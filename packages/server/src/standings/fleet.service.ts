@@ -1,0 +1,136 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { FleetStandingView, StandingsQuery } from '@entretien/contracts';
+import { formatInstant, type Instant } from '@entretien/core/basics';
+import { compareUrgency, type TaskStanding } from '@entretien/core/plan';
+import { pageSize, readCursor, writeCursor } from '../common/page.js';
+import { malformed } from '../common/problem.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
+import { UnitRegister } from '../compressors/unit-register.js';
+import { countStates } from './count-states.js';
+import { StandingsService } from './standings.service.js';
+
+/** Where a unit stands in the order of urgency. */
+interface Place {
+  readonly compressorId: string;
+  readonly tag: string;
+  readonly siteId: string;
+  /** Whether it was in service at the moment judged. */
+  readonly isInService: boolean;
+  /** Its most pressing task; none when there is nothing to do at all. */
+  readonly top: TaskStanding | undefined;
+  /** From this moment on the place must be worked out anew, though nothing was recorded. */
+  readonly steadyUntil: Instant;
+}
+
+/**
+ * The whole fleet, most urgent first. The order is kept between requests, because working it out means
+ * judging every unit; it is renewed for the units of which a fact was recorded and for those whose states
+ * change by the passing of time. The page itself is always judged afresh.
+ */
+@Injectable()
+export class FleetService {
+  private readonly places = new Map<string, Place>();
+  private readonly changed = new Set<string>();
+  private order: Place[] | null = null;
+  private orderSteadyUntil: Instant = -Infinity;
+  private judgedAt: Instant = -Infinity;
+
+  constructor(
+    private readonly register: UnitRegister,
+    private readonly standings: StandingsService,
+    @Inject(CLOCK) private readonly clock: Clock,
+  ) {
+    register.onChange((compressorId) => this.changed.add(compressorId));
+  }
+
+  page(query: StandingsQuery): FleetStandingView {
+    const now = this.clock();
+    const at = query.at === undefined ? now : Date.parse(query.at);
+    const order = query.at === undefined ? this.currentOrder(now) : this.orderAt(at);
+    const start = query.cursor === undefined ? 0 : this.startAfter(query.cursor, order);
+    const size = pageSize(query.limit);
+    const shown = order.slice(start, start + size);
+    const last = shown.at(-1);
+    return {
+      at: formatInstant(at),
+      total: order.length,
+      ...tally(order),
+      items: shown.map(({ compressorId }) =>
+        this.standings.fleetView(this.standings.judge(this.register.require(compressorId), at)),
+      ),
+      nextCursor: start + size < order.length && last ? writeCursor([last.compressorId, start + size]) : null,
+    };
+  }
+
+  /** Goes on after the last unit shown; when that has left the list, at the same distance from the top. */
+  private startAfter(cursor: string, order: readonly Place[]): number {
+    const [id, distance] = readCursor(cursor, 2);
+    if (typeof distance !== 'number' || !Number.isInteger(distance) || distance < 0) {
+      throw malformed([{ field: 'cursor', message: 'That is no cursor of this list.' }]);
+    }
+    const index = order.findIndex((place) => place.compressorId === id);
+    return index < 0 ? distance : index + 1;
+  }
+
+  private currentOrder(now: Instant): readonly Place[] {
+    // A clock that was set back makes everything judged since then doubtful.
+    if (now < this.judgedAt) this.order = null;
+    if (this.order && this.changed.size === 0 && now < this.orderSteadyUntil) return this.order;
+    const stale = this.order ? [...this.changed] : null;
+    this.register.prepare(stale ?? this.unitIds());
+    for (const unit of this.register.all()) {
+      const place = this.places.get(unit.id);
+      if (stale === null || !place || this.changed.has(unit.id) || now >= place.steadyUntil) {
+        this.places.set(unit.id, this.placeOf(unit.id, now));
+      }
+    }
+    this.changed.clear();
+    this.judgedAt = now;
+    this.order = sorted(this.places.values());
+    this.orderSteadyUntil = this.order.reduce((first, place) => Math.min(first, place.steadyUntil), Infinity);
+    return this.order;
+  }
+
+  private orderAt(at: Instant): readonly Place[] {
+    this.register.prepare(this.unitIds());
+    return sorted(this.unitIds().map((id) => this.placeOf(id, at)));
+  }
+
+  private unitIds(): string[] {
+    return [...this.register.all()].map((unit) => unit.id);
+  }
+
+  private placeOf(compressorId: string, at: Instant): Place {
+    const { plate, standing } = this.standings.judge(this.register.require(compressorId), at);
+    return {
+      compressorId,
+      tag: plate.tag,
+      siteId: plate.siteId,
+      isInService: plate.retiredOn === undefined,
+      top: standing.tasks[0],
+      steadyUntil: standing.steadyUntil ?? Infinity,
+    };
+  }
+}
+
+/** Units in service, by their most pressing task. */
+function sorted(places: Iterable<Place>): Place[] {
+  return [...places].filter((place) => place.isInService).sort(byUrgency);
+}
+
+/** The whole list in figures, so that a page can speak of more than it holds. */
+function tally(order: readonly Place[]): Pick<FleetStandingView, 'unitsByState' | 'overdueSites'> {
+  const overdue = order.filter(({ top }) => top?.state === 'overdue');
+  return {
+    unitsByState: countStates(order.map(({ top }) => top?.state ?? 'fresh')),
+    overdueSites: new Set(overdue.map(({ siteId }) => siteId)).size,
+  };
+}
+
+function byUrgency(a: Place, b: Place): number {
+  if (a.top && b.top) {
+    const urgency = compareUrgency(a.top, b.top);
+    if (urgency !== 0) return urgency;
+  } else if (a.top || b.top) return a.top ? -1 : 1;
+  return a.tag === b.tag ? (a.compressorId < b.compressorId ? -1 : 1) : a.tag < b.tag ? -1 : 1;
+}

@@ -1,0 +1,110 @@
+import { DAY, daysAgo, NOW, TestServer } from '../testing/test-server.js';
+
+let server: TestServer;
+beforeEach(async () => {
+  server = await TestServer.start();
+});
+afterEach(() => server.stop());
+
+const tags = async (query = '') =>
+  (await server.read(`/api/standings${query}`)).body.items.map((unit: { tag: string }) => unit.tag);
+
+/** A screw whose 2,000 h tasks are so many hours away at 10 h a day, commissioned lately. */
+async function screw(tag: string, hours: number, siteId: string): Promise<string> {
+  const unit = await server.addUnit({ siteId, tag, family: 'screw', commissionedOn: '2026-10-20' } as object);
+  await server.readHours(unit, daysAgo(30), 0);
+  await server.recordService(unit, daysAgo(29.9), ['first-service']);
+  await server.readHours(unit, daysAgo(0.001), hours);
+  return unit;
+}
+
+test('the fleet comes most urgent first, with each unit’s most pressing tasks', async () => {
+  const siteId = await server.addSite({ name: 'Hessel Tunnel' });
+  await screw('B-fresh', 100, siteId);
+  const late = await server.addUnit({
+    siteId,
+    tag: 'C-late',
+    family: 'high-pressure',
+    commissionedOn: '2026-10-20',
+  } as object);
+  await server.readHours(late, daysAgo(30), 0);
+  await server.readHours(late, daysAgo(0.001), 60);
+  await server.addUnit({ siteId, tag: 'A-unknown', history: 'unknown' } as object);
+  expect(await tags()).toEqual(['C-late', 'A-unknown', 'B-fresh']);
+  const { body } = await server.read('/api/standings?limit=1');
+  expect(body).toMatchObject({ total: 3, nextCursor: expect.any(String) });
+  expect(body.unitsByState).toEqual({ overdue: 1, due: 0, nearing: 0, unknown: 1, fresh: 1 });
+  expect(body.overdueSites).toBe(1);
+  const [unit] = body.items;
+  expect(unit).toMatchObject({
+    compressorId: late,
+    siteId,
+    siteName: 'Hessel Tunnel',
+    description: '3-stage high pressure',
+  });
+  expect(unit.tasks).toHaveLength(6);
+  expect(unit.tasks[0]).toMatchObject({ state: 'overdue', safety: true });
+  expect(unit.counts.overdue).toBeGreaterThanOrEqual(3);
+});
+
+test('a page goes on where the last one ended', async () => {
+  const siteId = await server.addSite();
+  for (const hours of [500, 100, 400, 200, 300]) await screw(`U-${hours}`, hours, siteId);
+  const all = await tags();
+  const first = (await server.read('/api/standings?limit=2')).body;
+  const second = (await server.read(`/api/standings?limit=2&cursor=${first.nextCursor}`)).body;
+  const third = (await server.read(`/api/standings?limit=2&cursor=${second.nextCursor}`)).body;
+  const paged = [first, second, third].flatMap((page) => page.items.map((unit: { tag: string }) => unit.tag));
+  expect(paged).toEqual(all);
+  expect(third.nextCursor).toBeNull();
+});
+
+test('a service moves a unit down, time alone moves it up, a retired one leaves', async () => {
+  const siteId = await server.addSite();
+  const slow = await screw('slow', 100, siteId);
+  const fast = await screw('fast', 600, siteId);
+  expect(await tags()).toEqual(['fast', 'slow']);
+  // 20 h a day: the 2,000 h tasks fall due 70 days on. Cooling is due by the calendar for both before that.
+  server.now = NOW + 75 * DAY;
+  for (const unit of [slow, fast]) await server.recordService(unit, daysAgo(-74), ['cooling-clean']);
+  const [first] = (await server.read('/api/standings')).body.items;
+  expect(first).toMatchObject({ tag: 'fast' });
+  expect(['due', 'overdue']).toContain(first.tasks[0].state);
+  await server.recordService(fast, daysAgo(-74.5), [
+    'oil-change',
+    'oil-filter',
+    'intake-replace',
+    'scavenge-clean',
+    'valves-inspect',
+    'belt-check',
+    'oil-sample',
+  ]);
+  const served = (await server.read('/api/standings')).body.items.find(
+    (unit: { tag: string }) => unit.tag === 'fast',
+  );
+  expect(served.counts).toMatchObject({ due: 0, overdue: 0 });
+  expect(served.recentServices).toHaveLength(3);
+  const retired = {
+    id: '77777777-7777-4777-8777-777777777777',
+    changedAt: daysAgo(-74),
+    retiredOn: '2027-02-06',
+  };
+  await server.post(`/api/compressors/${slow}/plate`, retired);
+  expect(await tags()).toEqual(['fast']);
+  // Last month it was in service: a past list is as it was.
+  expect([...(await tags(`?at=${daysAgo(-40)}`))].sort()).toEqual(['fast', 'slow']);
+});
+
+test('the kept order is the order worked out from nothing, whatever is recorded in between', async () => {
+  const siteId = await server.addSite();
+  const units: string[] = [];
+  for (const hours of [500, 100, 400, 650]) units.push(await screw(`U-${hours}`, hours, siteId));
+  for (let step = 0; step < 12; step++) {
+    server.now = NOW + step * 17 * DAY;
+    const unit = units[step % units.length]!;
+    if (step % 3 === 0)
+      await server.recordService(unit, new Date(server.now).toISOString(), ['cooling-clean', 'oil-change']);
+    // Asked with `at`, nothing that was kept is used.
+    expect(await tags()).toEqual(await tags(`?at=${new Date(server.now).toISOString()}`));
+  }
+});

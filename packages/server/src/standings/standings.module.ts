@@ -1,0 +1,37 @@
+import { Controller, Get, Module, Param, Query } from '@nestjs/common';
+import { ApiOperation, ApiTags } from '@nestjs/swagger';
+import { MomentQuery, StandingsQuery, type FleetStandingView, type StandingView } from '@entretien/contracts';
+import { CompressorsModule } from '../compressors/compressors.module.js';
+import { SitesModule } from '../sites/sites.module.js';
+import { FleetService } from './fleet.service.js';
+import { FleetTeacher } from './fleet-teacher.js';
+import { StandingsService } from './standings.service.js';
+
+@ApiTags('standing')
+@Controller()
+export class StandingsController {
+  constructor(
+    private readonly standings: StandingsService,
+    private readonly fleet: FleetService,
+  ) {}
+
+  @Get('compressors/:compressorId/standing')
+  @ApiOperation({ summary: 'What is due on a unit, at a moment, as known at a moment' })
+  of(@Param('compressorId') compressorId: string, @Query() { at, knownAt }: MomentQuery): StandingView {
+    const moment = (text: string | undefined) => (text === undefined ? undefined : Date.parse(text));
+    return this.standings.of(compressorId, moment(at), moment(knownAt));
+  }
+
+  @Get('standings')
+  @ApiOperation({ summary: 'The fleet, most urgent first' })
+  page(@Query() query: StandingsQuery): FleetStandingView {
+    return this.fleet.page(query);
+  }
+}
+
+@Module({
+  imports: [CompressorsModule, SitesModule],
+  controllers: [StandingsController],
+  providers: [StandingsService, FleetService, FleetTeacher],
+})
+export class StandingsModule {}

@@ -1,0 +1,116 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { FleetUnitView, StandingView, TaskStandingView } from '@entretien/contracts';
+import { formatInstant, type Instant } from '@entretien/core/basics';
+import { describeMachine, type DataPlate } from '@entretien/core/machine';
+import {
+  clockHours,
+  hourClockOf,
+  historyUpTo,
+  planVersionAt,
+  readingNeed,
+  standingOf,
+  type Standing,
+  type TaskStanding,
+  type UnitHistory,
+} from '@entretien/core/plan';
+import { CLOCK, type Clock } from '../common/tokens.js';
+import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { SitesService } from '../sites/sites.service.js';
+import { countStates } from './count-states.js';
+
+/** How many of its tasks a unit shows in the fleet's list: all that press, and at least so many. */
+const LEAST_TASKS_SHOWN = 6;
+
+/** How many past services the ruler shows there. */
+const SERVICES_SHOWN = 6;
+
+/** A unit's standing with what it was computed from. */
+export interface JudgedUnit {
+  readonly unit: UnitRecord;
+  readonly plate: DataPlate;
+  /** What had happened by then, as known then. */
+  readonly history: UnitHistory;
+  readonly standing: Standing;
+}
+
+/** Works out what is due, on one unit at any moment. */
+@Injectable()
+export class StandingsService {
+  constructor(
+    private readonly register: UnitRegister,
+    private readonly sites: SitesService,
+    @Inject(CLOCK) private readonly clock: Clock,
+  ) {}
+
+  of(compressorId: string, at = this.clock(), knownAt = Number.POSITIVE_INFINITY): StandingView {
+    return toStandingView(this.judge(this.register.require(compressorId), at, knownAt));
+  }
+
+  /** Never asks the machine's future: facts after `at` are left out by the core. */
+  judge(unit: UnitRecord, at: Instant, knownAt = Number.POSITIVE_INFINITY): JudgedUnit {
+    const plate = this.register.plateOf(unit, at, knownAt);
+    const history = historyUpTo(this.register.historyOf(unit, plate, knownAt), at, knownAt);
+    const versions = unit.planVersions.filter(
+      (version) => version.recordedAt <= knownAt || version.version === 1,
+    );
+    const { plan } = planVersionAt(versions, at)!;
+    return { unit, plate, history, standing: standingOf(plan, history, at) };
+  }
+
+  /** A unit as the fleet's list shows it. */
+  fleetView(judged: JudgedUnit): FleetUnitView {
+    const { plate, standing: due, history } = judged;
+    const counts = countStates(due.tasks.map((task) => task.state));
+    const clock = hourClockOf(history, due.at);
+    const recent = history.services.slice(-SERVICES_SHOWN);
+    const view = toStandingView(judged);
+    return {
+      ...view,
+      tasks: view.tasks.slice(0, Math.max(LEAST_TASKS_SHOWN, counts.overdue + counts.due + counts.nearing)),
+      siteId: plate.siteId,
+      siteName: this.sites.find(plate.siteId)?.name ?? '',
+      tag: plate.tag,
+      family: plate.family,
+      description: describeMachine(plate),
+      counts,
+      recentServices: recent.map(({ doneAt }) => ({
+        doneAt: formatInstant(doneAt),
+        runHours: clockHours(clock, doneAt)?.hours ?? null,
+      })),
+    };
+  }
+}
+
+function toStandingView({ unit, plate, history, standing: due }: JudgedUnit): StandingView {
+  // Both come in the order of time.
+  const reading = history.readings.at(-1);
+  const noted = history.services.findLast(({ hours }) => hours !== undefined);
+  const lastReadingAt = Math.max(reading?.takenAt ?? -Infinity, noted?.doneAt ?? -Infinity);
+  return {
+    compressorId: unit.id,
+    at: formatInstant(due.at),
+    revision: unit.revision,
+    runHours: due.runHours,
+    runHoursBasis: due.runHoursBasis,
+    hoursPerDay: due.hoursPerDay,
+    lastReadingAt: Number.isFinite(lastReadingAt) ? formatInstant(lastReadingAt) : null,
+    // What has no meter cannot be read.
+    readingNeed:
+      plate.hasHourMeter === false || plate.retiredOn !== undefined
+        ? null
+        : readingNeed(hourClockOf(history, due.at), due.tasks, due.at),
+    retired: plate.retiredOn !== undefined,
+    // What is out of service is not due; its record stays readable.
+    tasks: plate.retiredOn === undefined ? due.tasks.map(toTaskView) : [],
+  };
+}
+
+function toTaskView({
+  earlyAt: _early,
+  likelyAt: _likely,
+  lateAt: _late,
+  lastDoneAt,
+  ...task
+}: TaskStanding): TaskStandingView {
+  return { ...task, lastDoneAt: lastDoneAt === null ? null : formatInstant(lastDoneAt) };
+}

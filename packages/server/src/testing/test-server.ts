@@ -1,0 +1,122 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { randomUUID } from 'node:crypto';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import request from 'supertest';
+import { createApp } from '../app.js';
+import type { Settings } from '../config.js';
+
+/** Where the tests' own clock stands when a server starts. */
+export const NOW = Date.UTC(2026, 10, 24, 9);
+export const DAY = 86_400_000;
+
+/** A moment so many days before {@link NOW}, as it is written on the wire. */
+export function daysAgo(days: number): string {
+  return new Date(NOW - days * DAY).toISOString();
+}
+
+export interface Answer {
+  readonly status: number;
+  // The body is whatever the server sent: tests look into it freely.
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  readonly body: any;
+  readonly headers: Record<string, string>;
+}
+
+/** A server on a real SQLite file in a folder of its own, reached over HTTP, with a clock that tests set. */
+export class TestServer {
+  now = NOW;
+  private app!: NestExpressApplication;
+  readonly dataDir = mkdtempSync(join(tmpdir(), 'entretien-test-'));
+
+  static async start(more: Partial<Settings> = {}): Promise<TestServer> {
+    const server = new TestServer(more);
+    await server.open();
+    return server;
+  }
+
+  private constructor(private readonly more: Partial<Settings>) {}
+
+  private async open(): Promise<void> {
+    const settings = { host: '127.0.0.1', port: 0, dataDir: this.dataDir, timeZone: 'UTC', ...this.more };
+    this.app = await createApp({ settings, clock: () => this.now });
+    await this.app.listen(0, '127.0.0.1');
+  }
+
+  /** Stops the server and starts it again on the same file. */
+  async restart(): Promise<void> {
+    await this.app.close();
+    await this.open();
+  }
+
+  async stop(): Promise<void> {
+    await this.app.close();
+    rmSync(this.dataDir, { recursive: true, force: true });
+  }
+
+  /** A provider of the running application. */
+  get<Provider>(token: abstract new (...parts: never[]) => Provider): Provider {
+    return this.app.get(token as never);
+  }
+
+  async read(path: string, headers: Record<string, string> = {}): Promise<Answer> {
+    return toAnswer(await request(this.app.getHttpServer()).get(path).set(headers));
+  }
+
+  async post(path: string, body: object | string, headers: Record<string, string> = {}): Promise<Answer> {
+    const call = request(this.app.getHttpServer())
+      .post(path)
+      .set('Content-Type', 'application/json')
+      .set(headers);
+    return toAnswer(await call.send(body));
+  }
+
+  async addSite(more: object = {}): Promise<string> {
+    const id = randomUUID();
+    expectStatus(201, await this.post('/api/sites', { id, name: 'Coppel Joinery', ...more }));
+    return id;
+  }
+
+  /** A piston set commissioned on the first of the year, on a site of its own unless one is given. */
+  async addUnit(more: { siteId?: string } & object = {}): Promise<string> {
+    const id = randomUUID();
+    const siteId = more.siteId ?? (await this.addSite());
+    const unit = { id, tag: 'CJ-1', family: 'piston', commissionedOn: '2026-01-01', ...more, siteId };
+    expectStatus(201, await this.post('/api/compressors', unit));
+    return id;
+  }
+
+  readHours(unit: string, takenAt: string, hours: number, more: object = {}): Promise<Answer> {
+    const reading = { id: randomUUID(), takenAt, hours, counts: 'total', source: 'typed', ...more };
+    return this.post(`/api/compressors/${unit}/readings`, reading);
+  }
+
+  recordService(unit: string, doneAt: string, tasks: string[], more: object = {}): Promise<Answer> {
+    return this.post(`/api/compressors/${unit}/services`, { id: randomUUID(), doneAt, tasks, ...more });
+  }
+
+  async standing(unit: string, query = ''): Promise<Answer['body']> {
+    return (await this.read(`/api/compressors/${unit}/standing${query}`)).body;
+  }
+
+  async task(unit: string, code: string, query = ''): Promise<Answer['body']> {
+    const { tasks } = await this.standing(unit, query);
+    return tasks.find((task: { code: string }) => task.code === code);
+  }
+}
+
+function toAnswer(response: request.Response): Answer {
+  const isJson = /json/.test(response.type);
+  return {
+    status: response.status,
+    body: isJson ? (JSON.parse(response.text) as unknown) : response.text,
+    headers: response.headers as Record<string, string>,
+  };
+}
+
+export function expectStatus(status: number, answer: Answer): void {
+  if (answer.status !== status) {
+    throw new Error(`expected ${status}, got ${answer.status}: ${JSON.stringify(answer.body)}`);
+  }
+}

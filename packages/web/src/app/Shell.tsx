@@ -1,0 +1,103 @@
+import { Box, Link, Stack } from '@mui/material';
+import { Suspense, useState } from 'react';
+import { NavLink, Outlet } from 'react-router';
+import { Waiting } from '../parts/States.js';
+import { OutboxButton } from '../outbox/OutboxButton.js';
+import { FindBox } from './FindBox.js';
+import { figureFont } from './theme.js';
+import { KeysDialog } from './KeysDialog.js';
+import { PersonMenu } from './PersonMenu.js';
+import { RulerSwitch } from './RulerSwitch.js';
+import { useShellKeys } from './keys.js';
+
+const places = [
+  { to: '/', label: 'Today' },
+  { to: '/units', label: 'Units' },
+] as const;
+
+/** The frame of every page: where to go, what to find, who is working. */
+export function Shell() {
+  const [keysShown, setKeysShown] = useState(false);
+  useShellKeys({ onShowKeys: () => setKeysShown(true) });
+  return (
+    <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
+      <Link
+        href="#main"
+        sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 10 } }}
+      >
+        Go to the page
+      </Link>
+      <Stack
+        component="header"
+        direction="row"
+        sx={{
+          alignItems: 'center',
+          px: { xs: 2, md: 3.5 },
+          gap: { xs: 1, md: 3 },
+          minHeight: 52,
+          borderBottom: 1,
+          borderColor: 'divider',
+        }}
+      >
+        <Box
+          sx={{
+            ...figureFont,
+            fontStretch: '110%',
+            fontWeight: 750,
+            fontSize: '1.2rem',
+            color: 'primary.main',
+            display: { xs: 'none', sm: 'block' },
+          }}
+        >
+          Entretien
+        </Box>
+        <Stack
+          component="nav"
+          aria-label="Places"
+          direction="row"
+          sx={{ alignSelf: 'stretch', gap: { xs: 1.5, md: 2.5 } }}
+        >
+          {places.map(({ to, label }) => (
+            <Box
+              key={to}
+              component={NavLink}
+              to={to}
+              end={to === '/'}
+              sx={{
+                display: 'flex',
+                alignItems: 'center',
+                minWidth: 44,
+                color: 'text.secondary',
+                fontWeight: 600,
+                textDecoration: 'none',
+                borderBottom: '2px solid transparent',
+                borderTop: '2px solid transparent',
+                '&.active': { color: 'text.primary', borderBottomColor: 'primary.main' },
+                '&:hover': { color: 'text.primary' },
+              }}
+            >
+              {label}
+            </Box>
+          ))}
+        </Stack>
+        <Box sx={{ flex: 1 }} />
+        <OutboxButton />
+        <FindBox />
+        <RulerSwitch />
+        <PersonMenu onShowKeys={() => setKeysShown(true)} />
+      </Stack>
+      <Box component="main" id="main" sx={{ flex: 1, display: 'flex', flexDirection: 'column' }}>
+        <Suspense
+          fallback={
+            <Box sx={{ px: 3.5 }}>
+              <Waiting />
+            </Box>
+          }
+        >
+          <Outlet />
+        </Suspense>
+      </Box>
+      <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
+    </Box>
+  );
+}

@@ -1,0 +1,87 @@
+import { createTheme } from '@mui/material/styles';
+import { dark, light, type Tokens } from './tokens.js';
+
+declare module '@mui/material/styles' {
+  interface Palette {
+    notebook: Tokens;
+  }
+  interface PaletteOptions {
+    notebook: Tokens;
+  }
+  interface TypeBackground {
+    sheet: string;
+  }
+}
+
+const text = '"Public Sans Variable", system-ui, sans-serif';
+
+/** Figures, tags and titles: slightly condensed and tabular, so that columns of numbers stand under each other. */
+export const figureFont = {
+  fontFamily: '"Archivo Variable", "Public Sans Variable", sans-serif',
+  fontStretch: '85%',
+  fontVariantNumeric: 'tabular-nums',
+} as const;
+
+const titleFont = { fontFamily: figureFont.fontFamily, fontStretch: '95%' } as const;
+
+function palette(tokens: Tokens) {
+  return {
+    notebook: tokens,
+    background: { default: tokens.paper, paper: tokens.sheet, sheet: tokens.sheet },
+    text: { primary: tokens.ink, secondary: tokens.secondInk },
+    primary: { main: tokens.verdigris, contrastText: tokens.onVerdigris },
+    warning: { main: tokens.brass, contrastText: tokens.sheet },
+    error: { main: tokens.oxide, contrastText: tokens.sheet },
+    info: { main: tokens.slate, contrastText: tokens.sheet },
+    divider: tokens.hairline,
+  };
+}
+
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-scheme' },
+  colorSchemes: { light: { palette: palette(light) }, dark: { palette: palette(dark) } },
+  shape: { borderRadius: 5 },
+  typography: {
+    fontFamily: text,
+    fontSize: 14,
+    h1: { ...titleFont, fontSize: '1.65rem', fontWeight: 650, letterSpacing: '-0.01em', lineHeight: 1.15 },
+    h2: { ...titleFont, fontSize: '1.1rem', fontWeight: 650, lineHeight: 1.25 },
+    h3: { ...titleFont, fontSize: '0.95rem', fontWeight: 650, lineHeight: 1.3 },
+    button: { textTransform: 'none', fontWeight: 600 },
+    body2: { fontSize: '0.84rem' },
+    caption: { fontSize: '0.76rem' },
+  },
+  components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        body: { overflowWrap: 'anywhere' },
+        ':focus-visible': { outline: '2px solid var(--mui-palette-primary-main)', outlineOffset: 2 },
+        '@media (prefers-reduced-motion: reduce)': {
+          '*, *::before, *::after': {
+            animationDuration: '0.01ms !important',
+            transitionDuration: '0.01ms !important',
+          },
+        },
+      },
+    },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButton: {
+      defaultProps: { disableElevation: true },
+      styleOverrides: { root: { minHeight: 36, '@media (pointer: coarse)': { minHeight: 44 } } },
+    },
+    MuiIconButton: {
+      styleOverrides: { root: { '@media (pointer: coarse)': { minWidth: 44, minHeight: 44 } } },
+    },
+    MuiDialog: {
+      styleOverrides: { paper: { backgroundImage: 'none', border: '1px solid var(--mui-palette-divider)' } },
+    },
+    MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
+    MuiTooltip: { defaultProps: { enterDelay: 400 } },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        root: { backgroundColor: 'var(--mui-palette-background-paper)' },
+        notchedOutline: { borderColor: 'var(--mui-palette-notebook-strongRule)' },
+      },
+    },
+  },
+});

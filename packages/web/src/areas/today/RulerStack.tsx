@@ -1,0 +1,221 @@
+import { Box, Link as MuiLink, Stack, Typography } from '@mui/material';
+import type { FleetUnitView } from '@entretien/contracts';
+import { isEstimate } from '@entretien/core/plan';
+import { Link } from 'react-router';
+import { usePreferences } from '../../app/preferences.js';
+import { figureFont } from '../../app/theme.js';
+import { Figure } from '../../parts/Figure.js';
+import { RulerRow, RulerScale, stackedView } from '../../parts/ruler/RulerRow.js';
+import { sayDue } from '../../parts/say-due.js';
+import { useWidth } from '../../parts/use-width.js';
+import type { SiteGroup } from './today-list.js';
+import { DueFigure } from '../../parts/DueFigure.js';
+
+/** Where the columns of a row stand; the ruler has a line of its own on a phone. */
+const columns = {
+  display: 'grid',
+  gridTemplateColumns: { xs: '1fr auto', md: '150px minmax(0, 1fr) 226px' },
+  columnGap: { xs: 1, md: 2 },
+};
+
+interface RulerStackProps {
+  readonly groups: readonly SiteGroup[];
+  readonly zoneOf: (siteId: string) => string;
+  readonly now: number;
+}
+
+/** Every machine's ruler under the other, with one now-line through all of them. */
+export function RulerStack({ groups, zoneOf, now }: RulerStackProps) {
+  const mode = usePreferences((preferences) => preferences.rulerIn);
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const view = stackedView[mode];
+  const nowShare = (-view.from / (view.to - view.from)) * 100;
+  return (
+    <Box sx={{ position: 'relative' }}>
+      <Box sx={{ ...columns, display: { xs: 'none', md: 'grid' } }}>
+        <span />
+        <Box sx={{ position: 'relative' }}>
+          {width > 0 && <RulerScale mode={mode} width={width} now={now} />}
+          <Box
+            sx={{
+              position: 'absolute',
+              left: `${nowShare}%`,
+              top: 1,
+              transform: 'translateX(-50%)',
+              px: 1,
+              borderRadius: 9,
+              bgcolor: 'text.primary',
+              color: 'background.default',
+              ...figureFont,
+              fontSize: 12.5,
+              fontWeight: 700,
+              lineHeight: '18px',
+              zIndex: 1,
+            }}
+          >
+            now
+          </Box>
+        </Box>
+      </Box>
+      <Box
+        aria-hidden
+        sx={{
+          ...columns,
+          display: { xs: 'none', md: 'grid' },
+          position: 'absolute',
+          inset: 0,
+          top: 18,
+          pointerEvents: 'none',
+        }}
+      >
+        <span />
+        <Box ref={ref} sx={{ position: 'relative' }}>
+          <Box
+            sx={{
+              position: 'absolute',
+              left: `${nowShare}%`,
+              top: 0,
+              bottom: 0,
+              borderLeft: '1.6px solid',
+              borderColor: 'text.primary',
+            }}
+          />
+        </Box>
+      </Box>
+      {groups.map((group) => (
+        <Box key={group.siteId} component="section" aria-label={group.siteName} sx={{ position: 'relative' }}>
+          <Typography
+            variant="h3"
+            component="h2"
+            sx={{ pt: { xs: 1.5, md: 0.5 }, width: 'fit-content', bgcolor: 'background.default', pr: 1 }}
+          >
+            {group.siteName}
+            <MuiLink
+              component={Link}
+              to={`/sites/${group.siteId}/walk`}
+              aria-label={`Read the hours at ${group.siteName}`}
+              sx={walkLink}
+            >
+              read hours
+            </MuiLink>
+          </Typography>
+          {group.units.map((unit) => (
+            <UnitRow
+              key={unit.compressorId}
+              unit={unit}
+              mode={mode}
+              width={width}
+              timeZone={zoneOf(group.siteId)}
+            />
+          ))}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+const walkLink = {
+  typography: 'body2',
+  fontWeight: 600,
+  ml: 1.5,
+  textDecoration: 'none',
+  display: { xs: 'inline-flex', md: 'inline' },
+  minHeight: { xs: 44, md: 0 },
+  alignItems: 'center',
+};
+
+interface UnitRowProps {
+  readonly unit: FleetUnitView;
+  readonly mode: 'hours' | 'days';
+  readonly width: number;
+  readonly timeZone: string;
+}
+
+function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
+  const [ref, ownWidth] = useWidth<HTMLDivElement>();
+  const [first] = unit.tasks;
+  const due = first && sayDue(first, Date.parse(unit.at), timeZone);
+  const more = unit.counts.overdue + unit.counts.due + unit.counts.nearing - 1;
+  return (
+    <Box
+      component={Link}
+      to={`/units/${unit.compressorId}`}
+      aria-label={`${unit.tag}, ${unit.description}${first && due ? `: ${first.name}, ${due.short}` : ''}`}
+      sx={{
+        ...columns,
+        alignItems: 'center',
+        color: 'inherit',
+        textDecoration: 'none',
+        borderBottom: { xs: '1px solid var(--mui-palette-divider)', md: 0 },
+        py: { xs: 1, md: 0 },
+        minHeight: 36,
+        '&:hover': { bgcolor: 'action.hover' },
+      }}
+    >
+      <Box sx={{ minWidth: 0 }}>
+        <Stack
+          direction="row"
+          sx={{ justifyContent: { xs: 'start', md: 'space-between' }, gap: 1.5, alignItems: 'baseline' }}
+        >
+          <Box sx={{ ...figureFont, fontWeight: 700, fontSize: '0.98rem' }}>{unit.tag}</Box>
+          <RunHours unit={unit} />
+        </Stack>
+        <Typography
+          variant="caption"
+          sx={{ color: 'text.secondary', display: 'block', lineHeight: 1.2 }}
+          noWrap
+        >
+          {unit.description}
+        </Typography>
+      </Box>
+      <Box
+        ref={ref}
+        sx={{ gridRow: { xs: 2, md: 'auto' }, gridColumn: { xs: '1 / -1', md: 'auto' }, minWidth: 0 }}
+      >
+        <RulerRow unit={unit} mode={mode} width={width || ownWidth} ownNow={width === 0} />
+      </Box>
+      <Box sx={{ minWidth: 0, textAlign: { xs: 'right', md: 'left' } }}>
+        {first && due ? (
+          <Stack
+            direction={{ xs: 'column', md: 'row' }}
+            sx={{ justifyContent: 'space-between', gap: { xs: 0, md: 1 } }}
+          >
+            <Box sx={{ minWidth: 0 }}>
+              <Typography variant="body2" sx={{ fontWeight: 600, lineHeight: 1.25 }} noWrap>
+                {first.state === 'unknown' ? 'No history' : first.name}
+              </Typography>
+              <Typography
+                variant="caption"
+                sx={{ color: 'text.secondary', display: 'block', lineHeight: 1.2 }}
+                noWrap
+              >
+                {more > 0 && first.state !== 'unknown' ? `and ${more} more` : due.exact}
+              </Typography>
+            </Box>
+            <DueFigure words={due.short} state={first.state} size="0.9rem" />
+          </Stack>
+        ) : (
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            Nothing to do
+          </Typography>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function RunHours({ unit }: { readonly unit: FleetUnitView }) {
+  if (unit.runHours === null)
+    return (
+      <Box component="span" sx={{ color: 'text.secondary', typography: 'caption' }}>
+        not read
+      </Box>
+    );
+  return (
+    <Figure
+      value={Math.round(unit.runHours).toLocaleString('en')}
+      unit={isEstimate(unit.runHoursBasis) ? 'est.' : 'h'}
+      sx={{ fontSize: '0.88rem' }}
+    />
+  );
+}

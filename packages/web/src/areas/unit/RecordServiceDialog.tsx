@@ -1,0 +1,190 @@
+import WarningAmberIcon from '@mui/icons-material/WarningAmber';
+import { Box, Checkbox, FormControlLabel, FormHelperText, Stack, TextField, Typography } from '@mui/material';
+import type { PlanView, RecordService, StandingView } from '@entretien/contracts';
+import { futureProblem, readingProblem } from '@entretien/core/hours';
+import { useState } from 'react';
+import type { UnitFacts } from '../../data/queries.js';
+import { DropMark, stateColour } from '../../parts/DropMark.js';
+import { FormDialog } from '../../parts/FormDialog.js';
+import { emptyEntry, QuantityField } from '../../parts/QuantityField.js';
+import { sayDue } from '../../parts/say-due.js';
+import { WhenField } from '../../parts/WhenField.js';
+import { hourLogOf, typedReading } from './hour-log.js';
+import { useFactForm } from './use-fact-form.js';
+import { useNow } from '../../parts/use-now.js';
+
+interface RecordServiceProps {
+  readonly unitId: string;
+  readonly tag: string;
+  readonly facts: UnitFacts;
+  readonly standing: StandingView;
+  readonly plan: PlanView;
+  readonly timeZone: string;
+  /** Tasks ticked to begin with. */
+  readonly chosen: readonly string[];
+  readonly onClose: () => void;
+}
+
+/** Records work that was done; the hazard of each chosen task stands beside it. */
+export function RecordServiceDialog({
+  unitId,
+  tag,
+  facts,
+  standing,
+  plan,
+  timeZone,
+  chosen,
+  onClose,
+}: RecordServiceProps) {
+  const [tasks, setTasks] = useState<readonly string[]>(chosen);
+  const [entry, setEntry] = useState(emptyEntry);
+  const form = useFactForm<RecordService>(`/compressors/${unitId}/services`, timeZone, onClose);
+  const now = useNow();
+  const at = form.when ?? now;
+  const future = futureProblem(at, 'doneAt', { now, timeZone });
+  const judged =
+    entry.value === null || future
+      ? null
+      : readingProblem(hourLogOf(facts), typedReading(entry.value, at, now), { now, timeZone });
+  const cautions = cautionsOf(plan, standing, tasks);
+  const toggle = (code: string) =>
+    setTasks(tasks.includes(code) ? tasks.filter((other) => other !== code) : [...tasks, code]);
+  return (
+    <FormDialog
+      title={`Record service of ${tag}`}
+      submit={tasks.length > 1 ? `Save ${tasks.length} tasks` : 'Save service'}
+      canSubmit={
+        tasks.length > 0 && entry.problem === null && judged === null && !future && form.when !== null
+      }
+      isSending={form.isSending}
+      problem={form.generalProblem}
+      onClose={onClose}
+      onSubmit={() =>
+        form.send({
+          doneAt: new Date(at).toISOString(),
+          tasks: [...tasks],
+          ...(entry.value === null ? {} : { hours: entry.value }),
+        })
+      }
+      wide
+    >
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', sm: '1fr 260px' },
+          columnGap: 3,
+          rowGap: 1.5,
+        }}
+      >
+        <Box component="fieldset" sx={{ border: 0, p: 0, m: 0, minWidth: 0 }}>
+          <Typography component="legend" variant="h3" sx={{ mb: 0.5 }}>
+            What was done
+          </Typography>
+          {form.problemOf('tasks') && <FormHelperText error>{form.problemOf('tasks')}</FormHelperText>}
+          {standing.tasks.map((task) => {
+            const caution = cautions.get(task.code);
+            return (
+              <Box key={task.code} sx={{ borderBottom: 1, borderColor: 'divider' }}>
+                <Stack direction="row" sx={{ alignItems: 'center', minHeight: 44 }}>
+                  <FormControlLabel
+                    sx={{ flex: 1, mr: 1 }}
+                    control={
+                      <Checkbox checked={tasks.includes(task.code)} onChange={() => toggle(task.code)} />
+                    }
+                    label={task.name}
+                  />
+                  <Box
+                    sx={{
+                      typography: 'caption',
+                      color: task.state === 'fresh' ? 'text.secondary' : stateColour(task.state),
+                      pr: 1,
+                      whiteSpace: 'nowrap',
+                    }}
+                  >
+                    {sayDue(task, now, timeZone).short}
+                  </Box>
+                  <DropMark state={task.state} used={task.usedFraction} size={24} />
+                </Stack>
+                {caution !== undefined && <Caution words={caution} />}
+              </Box>
+            );
+          })}
+          {cautions.size > 0 && (
+            <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', mt: 1 }}>
+              The maker’s book, local law and licensed trades come first.
+            </Typography>
+          )}
+        </Box>
+        <Stack spacing={1}>
+          <WhenField
+            label="Done at"
+            text={form.whenText}
+            onText={form.setWhenText}
+            problem={
+              form.when === null ? 'Say when it was done.' : (future?.sentence ?? form.problemOf('doneAt'))
+            }
+          />
+          <QuantityField
+            label="Figure on the meter"
+            kind="hours"
+            entry={entry}
+            onEntry={setEntry}
+            min={0}
+            max={1_000_000}
+            problem={judged?.sentence ?? form.problemOf('hours')}
+            hint="Counts as a reading. Leave it empty where there is no meter."
+          />
+          <TextField
+            label="Note"
+            value={form.note}
+            onChange={(event) => form.setNote(event.target.value)}
+            multiline
+            minRows={2}
+            slotProps={{ htmlInput: { maxLength: 2000 } }}
+          />
+        </Stack>
+      </Box>
+    </FormDialog>
+  );
+}
+
+/** The caution of each chosen task; the same words stand only at the first of them. */
+function cautionsOf(
+  plan: PlanView,
+  standing: StandingView,
+  chosen: readonly string[],
+): ReadonlyMap<string, string> {
+  const byCode = new Map(plan.tasks.map((task) => [task.code, task.caution]));
+  const said = new Set<string>();
+  const cautions = new Map<string, string>();
+  for (const { code } of standing.tasks) {
+    const caution = byCode.get(code);
+    if (!chosen.includes(code) || caution === undefined || said.has(caution)) continue;
+    said.add(caution);
+    cautions.set(code, caution);
+  }
+  return cautions;
+}
+
+function Caution({ words }: { readonly words: string }) {
+  return (
+    <Stack
+      role="note"
+      direction="row"
+      spacing={1}
+      sx={{
+        bgcolor: 'notebook.brassGround',
+        color: 'notebook.brass',
+        borderLeft: 4,
+        borderColor: 'notebook.brass',
+        p: 1,
+        mb: 1,
+      }}
+    >
+      <WarningAmberIcon fontSize="small" />
+      <Typography variant="body2" sx={{ color: 'text.primary' }}>
+        {words}
+      </Typography>
+    </Stack>
+  );
+}

@@ -1,0 +1,46 @@
+import { useState } from 'react';
+import { v7 as newId } from 'uuid';
+import { ApiProblem, sentenceOf } from '../../data/api.js';
+import { usePost } from '../../data/queries.js';
+import { fromLocalText, toLocalText } from '../../parts/WhenField.js';
+
+/**
+ * What every form for a fact shares: when it happened, a note, and sending it. The id is made once, so that
+ * sending again after a lost answer records nothing twice.
+ */
+export function useFactForm<Body extends object>(
+  path: string,
+  timeZone: string,
+  onDone: () => void,
+  happenedAt?: number,
+) {
+  const [id] = useState(() => newId());
+  const [whenText, setWhenText] = useState(() => toLocalText(happenedAt ?? Date.now(), timeZone));
+  const [note, setNote] = useState('');
+  const post = usePost<Body, unknown>(path);
+  const error = post.error;
+  return {
+    whenText,
+    setWhenText,
+    // The field shows minutes: left alone, a moment that is put right keeps its seconds.
+    when:
+      happenedAt !== undefined && whenText === toLocalText(happenedAt, timeZone)
+        ? happenedAt
+        : fromLocalText(whenText, timeZone),
+    note,
+    setNote,
+    isSending: post.isPending,
+    /** What the server said of one field. */
+    problemOf: (field: string) => (error instanceof ApiProblem ? error.forField(field) : undefined),
+    /** What it said of no field in particular, or why it could not be reached. */
+    generalProblem:
+      error === null || (error instanceof ApiProblem && error.problem.errors !== undefined)
+        ? null
+        : sentenceOf(error),
+    send: (fact: object) => {
+      const own = note.trim() === '' ? {} : { note: note.trim() };
+      const body = { id, ...own, ...fact } as unknown as Body;
+      post.mutate(body, { onSuccess: onDone });
+    },
+  };
+}

@@ -1,0 +1,65 @@
+import type { ProblemDetails } from '@entretien/contracts';
+import { usePreferences } from '../app/preferences.js';
+
+/** A refusal by the server, in its own words. */
+export class ApiProblem extends Error {
+  constructor(readonly problem: ProblemDetails) {
+    super(problem.detail ?? problem.title);
+  }
+
+  /** The sentence that belongs beside a field, where there is one. */
+  forField(field: string): string | undefined {
+    return this.problem.errors?.find((error) => error.field === field)?.message;
+  }
+}
+
+/** The server could not be reached at all. */
+export class Unreachable extends Error {
+  constructor() {
+    super('The server does not answer. What you typed is still here; try again in a moment.');
+  }
+}
+
+async function call<Result>(
+  path: string,
+  init: RequestInit,
+  personId = usePreferences.getState().personId,
+): Promise<Result> {
+  const headers = new Headers(init.headers);
+  if (personId !== null) headers.set('Entretien-Person', personId);
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, { ...init, headers });
+  } catch {
+    throw new Unreachable();
+  }
+  const body: unknown = await response.json().catch(() => null);
+  if (response.ok) return body as Result;
+  throw new ApiProblem(
+    (body ?? { title: 'Something went wrong.', status: response.status }) as ProblemDetails,
+  );
+}
+
+export function getJson<Result>(path: string): Promise<Result> {
+  return call<Result>(path, { method: 'GET' });
+}
+
+/** @param personId who did it, where that is not the person at work now */
+export function postJson<Result>(path: string, body: object, personId?: string | null): Promise<Result> {
+  const init = {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+  };
+  return call<Result>(path, init, personId);
+}
+
+/** Sends a list as it is. */
+export function postList<Result>(path: string, list: Blob): Promise<Result> {
+  return call<Result>(path, { method: 'POST', headers: { 'Content-Type': 'text/csv' }, body: list });
+}
+
+/** What to tell a person about whatever went wrong. */
+export function sentenceOf(error: unknown): string {
+  return error instanceof Error ? error.message : 'Something went wrong. Try again.';
+}

@@ -1,0 +1,197 @@
+import type {
+  ForecastView,
+  HoursView,
+  CompressorView,
+  FactView,
+  FleetStandingView,
+  MeterChangeView,
+  Page,
+  PersonView,
+  PlanView,
+  ReadingView,
+  ServiceView,
+  SiteMetersView,
+  SiteView,
+  StandingView,
+} from '@entretien/contracts';
+import {
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type QueryClient,
+} from '@tanstack/react-query';
+import { useEffect, useMemo } from 'react';
+import { getJson, postJson } from './api.js';
+
+/** Time alone moves what is due: nothing shown is older than this. */
+const FRESH_FOR_MS = 60_000;
+
+export function usePeople() {
+  return useQuery({
+    queryKey: ['people'],
+    queryFn: () => getJson<Page<PersonView>>('/people').then((page) => page.items),
+  });
+}
+
+export function useSites() {
+  return useQuery({
+    queryKey: ['sites'],
+    queryFn: () => getJson<Page<SiteView>>('/sites').then((page) => page.items),
+  });
+}
+
+/** Units fetched at once: enough for any screen, little enough to come at once. */
+const FLEET_PAGE = 100;
+
+/**
+ * The units in service, most urgent first: the first page, and more when asked for.
+ *
+ * @param all whether to go on until every unit is there, as searching needs
+ */
+export function useFleet({ all = false } = {}) {
+  const query = useInfiniteQuery({
+    queryKey: ['fleet'],
+    queryFn: ({ pageParam }) => getJson<FleetStandingView>(`/standings?limit=${FLEET_PAGE}${pageParam}`),
+    initialPageParam: '',
+    getNextPageParam: ({ nextCursor }) =>
+      nextCursor === null ? null : `&cursor=${encodeURIComponent(nextCursor)}`,
+    refetchInterval: FRESH_FOR_MS,
+  });
+  const { data, hasNextPage, isFetchingNextPage, isError, fetchNextPage } = query;
+  const goOn = all && hasNextPage && !isFetchingNextPage && !isError;
+  useEffect(() => {
+    if (goOn) void fetchNextPage();
+  }, [goOn, fetchNextPage]);
+  const units = useMemo(() => data?.pages.flatMap((page) => page.items) ?? [], [data]);
+  return { ...query, units, whole: data?.pages[0] };
+}
+
+export function useRetiredUnits() {
+  return useQuery({
+    queryKey: ['retired'],
+    queryFn: () => allPages<CompressorView, Page<CompressorView>>('/compressors?limit=200&show=retired'),
+  });
+}
+
+async function allPages<Item, Answer extends Page<Item>>(path: string): Promise<readonly Item[]> {
+  const items: Item[] = [];
+  let cursor: string | null = '';
+  while (cursor !== null) {
+    const page: Answer = await getJson<Answer>(
+      cursor ? `${path}&cursor=${encodeURIComponent(cursor)}` : path,
+    );
+    items.push(...page.items);
+    cursor = page.nextCursor;
+  }
+  return items;
+}
+
+const unitKey = (id: string) => ['unit', id];
+
+export function useUnit(id: string) {
+  return useQuery({
+    queryKey: [...unitKey(id), 'plate'],
+    queryFn: () => getJson<CompressorView>(`/compressors/${id}`),
+    retry: false,
+  });
+}
+
+export function useStanding(id: string) {
+  return useQuery({
+    queryKey: [...unitKey(id), 'standing'],
+    queryFn: () => getJson<StandingView>(`/compressors/${id}/standing`),
+    refetchInterval: FRESH_FOR_MS,
+    retry: false,
+  });
+}
+
+export function usePlan(id: string) {
+  return useQuery({
+    queryKey: [...unitKey(id), 'plan'],
+    queryFn: () => getJson<PlanView>(`/compressors/${id}/plan`),
+    retry: false,
+  });
+}
+
+/** The latest facts of a unit: enough to judge a new figure by, and to fill its logbook. */
+export function useUnitFacts(id: string) {
+  return useQuery({
+    queryKey: [...unitKey(id), 'facts'],
+    queryFn: async () => {
+      const list = <Item>(kind: string) => getJson<Page<Item>>(`/compressors/${id}/${kind}?limit=100`);
+      const [readings, services, meterChanges] = await Promise.all([
+        list<ReadingView>('readings'),
+        list<ServiceView>('services'),
+        list<MeterChangeView>('meter-changes'),
+      ]);
+      const stands = ({ voided }: FactView) => voided === undefined;
+      return {
+        readings: readings.items.filter(stands),
+        services: services.items.filter(stands),
+        meterChanges: meterChanges.items.filter(stands),
+        /** Withdrawn or put right: they stay on record, and count for nothing. */
+        withdrawn: [...readings.items, ...services.items, ...meterChanges.items].filter(
+          (fact) => !stands(fact),
+        ),
+      };
+    },
+    retry: false,
+  });
+}
+
+export type UnitFacts = NonNullable<ReturnType<typeof useUnitFacts>['data']>;
+
+/** The meters of a site in walking order. */
+export function useSiteMeters(siteId: string) {
+  return useQuery({
+    queryKey: ['meters', siteId],
+    queryFn: () => getJson<SiteMetersView>(`/sites/${siteId}/meters`),
+    retry: false,
+  });
+}
+
+/** Days of forecast that a chart shows. */
+const AHEAD_DAYS = 180;
+
+/** The continuous run hours of a unit, and how they are likely to go on. */
+export function useHours(id: string) {
+  return useQuery({
+    queryKey: [...unitKey(id), 'hours'],
+    queryFn: () => getJson<HoursView>(`/compressors/${id}/hours?ahead=${AHEAD_DAYS}`),
+  });
+}
+
+/** When a unit reaches a figure of run hours, and what that rests on. */
+export function useForecast(id: string, hours: number) {
+  return useQuery({
+    queryKey: [...unitKey(id), 'forecast', hours],
+    queryFn: () => getJson<ForecastView>(`/compressors/${id}/forecast?hours=${hours}`),
+  });
+}
+
+/** Everything that a new fact of a unit can change on any page. */
+export async function refresh(client: QueryClient): Promise<void> {
+  await Promise.all(
+    ['unit', 'fleet', 'retired', 'sites', 'meters'].map((key) =>
+      client.invalidateQueries({ queryKey: [key] }),
+    ),
+  );
+}
+
+/** Sends a fact, then lets every page that shows it look again. */
+export function usePost<Body extends object, Result>(path: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Body) => postJson<Result>(path, body),
+    onSuccess: () => refresh(client),
+  });
+}
+
+export function useAddPerson() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (person: { id: string; name: string }) => postJson<PersonView>('/people', person),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['people'] }),
+  });
+}

@@ -1,0 +1,45 @@
+import { nextToSend, type OutboxItem } from './outbox-item.js';
+
+function item(id: string, queuedAt: number, more: Partial<OutboxItem> = {}): OutboxItem {
+  return {
+    id,
+    kind: 'reading',
+    compressorId: 'u',
+    tag: 'HC-1',
+    siteId: 's',
+    timeZone: 'UTC',
+    personId: null,
+    body: {},
+    queuedAt,
+    problem: null,
+    ...more,
+  };
+}
+
+const ids = (items: readonly OutboxItem[]) => nextToSend(items).map(({ id }) => id);
+const problem = { type: '', title: 'No', status: 422, code: 'x' };
+
+test('readings in a row go together, in the order they were recorded', () => {
+  expect(ids([item('b', 2), item('a', 1), item('c', 3)])).toEqual(['a', 'b', 'c']);
+});
+
+test('a meter change goes by itself, before the readings that need it and after those that do not', () => {
+  const change = { kind: 'meter-change' as const };
+  expect(ids([item('a', 1), item('m', 2, change), item('b', 3)])).toEqual(['a']);
+  expect(ids([item('m', 2, change), item('b', 3)])).toEqual(['m']);
+});
+
+test('what was refused waits in the tray and holds up nothing', () => {
+  expect(ids([item('a', 1, { problem }), item('b', 2)])).toEqual(['b']);
+  expect(ids([item('a', 1, { problem })])).toEqual([]);
+});
+
+test('readings of different people are sent apart, for each stands for its own', () => {
+  expect(ids([item('a', 1), item('b', 2, { personId: 'p' }), item('c', 3)])).toEqual(['a']);
+});
+
+test('no more than a hundred at once', () => {
+  expect(
+    ids(Array.from({ length: 130 }, (_, index) => item(String(index).padStart(3, '0'), index))),
+  ).toHaveLength(100);
+});

@@ -1,0 +1,120 @@
+import type { BatchResultsView, ProblemDetails } from '@entretien/contracts';
+import { create } from 'zustand';
+import { ApiProblem, postJson } from '../data/api.js';
+import { nextToSend, type OutboxItem } from './outbox-item.js';
+import { dropItem, storedItems, storeItem } from './outbox-store.js';
+
+interface OutboxState {
+  readonly items: readonly OutboxItem[];
+  /** Whether the server could be reached when something was last sent. */
+  readonly isConnected: boolean;
+}
+
+/** What the page shows of the outbox; the device's own store is what counts. */
+export const useOutbox = create<OutboxState>()(() => ({ items: [], isConnected: navigator.onLine }));
+
+const RETRY_MS = 10_000;
+const listeners = new Set<() => void>();
+
+/** Calls back when something was taken by the server. */
+export function onOutboxSent(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Keeps a fact on the device, then tries to send it: it is safe once this is done. */
+export async function putInOutbox(item: OutboxItem): Promise<void> {
+  await storeItem(item);
+  await show();
+  void sendOutbox();
+}
+
+/** Takes a refused fact out of the tray for good. */
+export async function discard(id: string): Promise<void> {
+  await dropItem(id);
+  await show();
+}
+
+async function show(): Promise<void> {
+  useOutbox.setState({ items: await storedItems() });
+}
+
+/** Sends what waits, now and whenever there may be a connection again. */
+export function watchOutbox(): void {
+  const channel = 'BroadcastChannel' in window ? new BroadcastChannel('entretien-outbox') : null;
+  channel?.addEventListener('message', () => void show());
+  onOutboxSent(() => channel?.postMessage('sent'));
+  window.addEventListener('online', () => {
+    useOutbox.setState({ isConnected: true });
+    void sendOutbox();
+  });
+  window.addEventListener('offline', () => useOutbox.setState({ isConnected: false }));
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'visible') void sendOutbox();
+  });
+  setInterval(() => {
+    if (nextToSend(useOutbox.getState().items).length > 0) void sendOutbox();
+  }, RETRY_MS);
+  // A device that keeps nothing has nothing waiting; the walk says so when it matters.
+  show().then(sendOutbox, () => undefined);
+}
+
+let isSending = false;
+
+/**
+ * Sends everything that waits, in the order it was recorded. One page at a time where the browser can say so;
+ * where it cannot, the facts' own ids see to it that nothing is recorded twice.
+ */
+export async function sendOutbox(): Promise<void> {
+  if (isSending) return;
+  isSending = true;
+  try {
+    if ('locks' in navigator) await navigator.locks.request('entretien-outbox', sendAll);
+    else await sendAll();
+  } finally {
+    isSending = false;
+  }
+}
+
+async function sendAll(): Promise<void> {
+  let hasSent = false;
+  for (;;) {
+    const items = nextToSend(await storedItems());
+    if (items.length === 0) break;
+    try {
+      await send(items);
+      useOutbox.setState({ isConnected: true });
+      hasSent = true;
+    } catch {
+      // No connection, or a server in trouble: what waits goes on waiting.
+      useOutbox.setState({ isConnected: false });
+      break;
+    }
+  }
+  await show();
+  if (hasSent) listeners.forEach((listener) => listener());
+}
+
+async function send(items: readonly OutboxItem[]): Promise<void> {
+  const [first] = items;
+  if (first!.kind === 'meter-change') return sendMeterChange(first!);
+  const readings = items.map(({ compressorId, body }) => ({ compressorId, ...body }));
+  const { results } = await postJson<BatchResultsView>('/readings/batch', { readings }, first!.personId);
+  for (const [index, result] of results.entries()) await settle(items[index]!, result.problem ?? null);
+}
+
+async function sendMeterChange(item: OutboxItem): Promise<void> {
+  try {
+    await postJson(`/compressors/${item.compressorId}/meter-changes`, item.body, item.personId);
+    await settle(item, null);
+  } catch (error) {
+    if (!(error instanceof ApiProblem) || error.problem.status >= 500) throw error;
+    await settle(item, error.problem);
+  }
+}
+
+/** Taken, it leaves the device; refused, it goes to the tray and is never dropped. */
+async function settle(item: OutboxItem, problem: ProblemDetails | null): Promise<void> {
+  if (problem === null) await dropItem(item.id);
+  else await storeItem({ ...item, problem });
+}

@@ -1,0 +1,126 @@
+import type { PlateDetails } from '@entretien/contracts';
+import {
+  airUses,
+  coolings,
+  drives,
+  dustLevels,
+  lubrications,
+  motors,
+  speedControls,
+  type Family,
+} from '@entretien/core/machine';
+import type { QuantityKind } from '@entretien/core/quantities';
+
+type FieldName = keyof PlateDetails;
+
+interface FieldBase {
+  readonly name: FieldName;
+  readonly label: string;
+  /** Left out: every family. */
+  readonly families?: readonly Family[];
+  readonly hint?: string;
+}
+
+export type PlateField = FieldBase &
+  (
+    | { readonly as: 'text' }
+    | { readonly as: 'whole' }
+    | { readonly as: 'flag' }
+    | { readonly as: 'weekdays' }
+    | { readonly as: 'closures' }
+    | { readonly as: 'quantity'; readonly kind: QuantityKind; readonly max: number }
+    | { readonly as: 'choice'; readonly options: readonly string[] }
+  );
+
+interface FieldGroup {
+  readonly title: string;
+  readonly fields: readonly PlateField[];
+}
+
+const oiled: readonly Family[] = ['piston', 'screw', 'high-pressure'];
+
+/** The data plate as it is asked for and shown: one list, so that a field is added in one place. */
+export const plateGroups: readonly FieldGroup[] = [
+  {
+    title: 'Machine',
+    fields: [
+      { name: 'name', label: 'Name or place', as: 'text' },
+      { name: 'maker', label: 'Maker', as: 'text' },
+      { name: 'model', label: 'Model', as: 'text' },
+      { name: 'serial', label: 'Serial number', as: 'text' },
+      { name: 'stages', label: 'Stages', as: 'whole', families: ['piston', 'high-pressure'] },
+      { name: 'drive', label: 'Drive', as: 'choice', options: drives },
+      { name: 'motor', label: 'Motor', as: 'choice', options: motors },
+      { name: 'cooling', label: 'Cooling', as: 'choice', options: coolings },
+      { name: 'lubrication', label: 'Lubrication', as: 'choice', options: lubrications },
+      { name: 'speedControl', label: 'Speed', as: 'choice', options: speedControls, families: ['screw'] },
+      { name: 'hasDryer', label: 'Dryer built in', as: 'flag', families: ['screw'] },
+    ],
+  },
+  {
+    title: 'Pressure and air',
+    fields: [
+      { name: 'workingPressureBar', label: 'Working pressure', as: 'quantity', kind: 'pressure', max: 600 },
+      { name: 'cutInBar', label: 'Cut-in', as: 'quantity', kind: 'pressure', max: 600 },
+      { name: 'cutOutBar', label: 'Cut-out or auto-stop', as: 'quantity', kind: 'pressure', max: 600 },
+      { name: 'reliefBar', label: 'Relief setting', as: 'quantity', kind: 'pressure', max: 600 },
+      { name: 'maximumPressureBar', label: 'Maximum allowed', as: 'quantity', kind: 'pressure', max: 600 },
+      { name: 'fadLpm', label: 'Free air delivered', as: 'quantity', kind: 'flow', max: 200_000 },
+      { name: 'displacementLpm', label: 'Displacement', as: 'quantity', kind: 'flow', max: 200_000 },
+      { name: 'receiverL', label: 'Receiver', as: 'quantity', kind: 'volume', max: 200_000 },
+      { name: 'airUse', label: 'Air is for', as: 'choice', options: airUses },
+    ],
+  },
+  {
+    title: 'Oil and place',
+    fields: [
+      { name: 'oilGrade', label: 'Oil grade', as: 'text', families: oiled },
+      { name: 'oilChargeL', label: 'Oil charge', as: 'quantity', kind: 'volume', max: 2000, families: oiled },
+      { name: 'dust', label: 'Dust', as: 'choice', options: dustLevels },
+    ],
+  },
+];
+
+export const hourFields: readonly PlateField[] = [
+  { name: 'hasHourMeter', label: 'It has an hour meter', as: 'flag' },
+  {
+    name: 'declaredHoursPerWeek',
+    label: 'Declared duty, hours a week',
+    as: 'quantity',
+    kind: 'hours',
+    max: 168,
+    hint: 'Estimates stand on this until there are readings.',
+  },
+  { name: 'closedWeekdays', label: 'Closed on', as: 'weekdays' },
+  {
+    name: 'closures',
+    label: 'Closed from and to',
+    as: 'closures',
+    hint: 'Like 2026-07-20/2026-08-02; more with a comma.',
+  },
+];
+
+export const weekdayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+
+/** What stands on the plate, in words; lists too. */
+export function sayPlateValue(field: PlateField, value: unknown): string {
+  if (field.as === 'weekdays') return (value as number[]).map((day) => weekdayNames[day - 1]).join(', ');
+  if (field.as === 'closures') return (value as string[]).map((text) => text.replace('/', ' to ')).join(', ');
+  return String(value);
+}
+
+/** The fields that a machine of a family can have. */
+export function fieldsFor(fields: readonly PlateField[], family: Family): PlateField[] {
+  return fields.filter((field) => field.families?.includes(family) ?? true);
+}
+
+const familyNames: Record<Family, string> = {
+  piston: 'Piston, oil-lubricated',
+  'piston-oil-free': 'Piston, oil-free',
+  screw: 'Rotary screw',
+  'high-pressure': 'High pressure',
+};
+
+export function familyName(family: Family): string {
+  return familyNames[family];
+}

@@ -1,0 +1,85 @@
+import type { TaskStandingView } from '@entretien/contracts';
+import { DAY_MS, dayNumberOf, localDayAt } from '@entretien/core/basics';
+import { formatFigure } from '@entretien/core/quantities';
+
+/** What a list needs to say of when a task is due. */
+export interface DueWords {
+  /** "in 9 d", "38 h late", "inspect first". */
+  readonly short: string;
+  /** The date and the figure of hours, whichever there are: "5 Dec · at 500 h". */
+  readonly exact: string;
+}
+
+type DueFacts = Pick<
+  TaskStandingView,
+  'state' | 'ruledBy' | 'remainingHours' | 'dueAtHours' | 'dueOn' | 'likelyOn'
+> &
+  Partial<Pick<TaskStandingView, 'earlyOn' | 'lateOn'>>;
+
+/** Says when a task is due, in the terms of the trigger that rules. */
+export function sayDue(task: DueFacts, now: number, timeZone: string): DueWords {
+  if (task.state === 'unknown') return { short: 'inspect first', exact: 'nothing on record' };
+  return { short: shortly(task, now, timeZone), exact: exactly(task, now, timeZone) };
+}
+
+function shortly(task: DueFacts, now: number, timeZone: string): string {
+  if (task.ruledBy === 'hours' && task.remainingHours !== null) {
+    const hours = Math.abs(task.remainingHours);
+    if (hours < 0.5) return 'due now';
+    const figure = formatFigure(hours, { figures: hours < 10 ? 2 : 3, maxDecimals: hours < 10 ? 1 : 0 });
+    return task.remainingHours < 0 ? `${figure} h late` : `${figure} h left`;
+  }
+  if (task.likelyOn === null) return 'no date';
+  const days = dayNumberOf(task.likelyOn) - localDayAt(now, timeZone);
+  if (days === 0) return 'due today';
+  return days < 0 ? `${sayDays(-days)} late` : `in ${sayDays(days)}`;
+}
+
+function exactly(task: DueFacts, now: number, timeZone: string): string {
+  const parts: string[] = [];
+  const date = task.ruledBy === 'calendar' ? task.dueOn : task.likelyOn;
+  if (date !== null) {
+    const spread = task.ruledBy === 'hours' ? spreadOf(task) : null;
+    const about = task.ruledBy === 'hours' && spread === null ? 'about ' : '';
+    parts.push(`${about}${sayDate(date, now, timeZone)}${spread === null ? '' : ` ${spread}`}`);
+  }
+  if (task.dueAtHours !== null) parts.push(`at ${formatFigure(task.dueAtHours, { maxDecimals: 0 })} h`);
+  return parts.join(' · ');
+}
+
+/** How sure a date is: "± 6 d", or "or later" where there is no telling; null where it is sure to the day. */
+function spreadOf({ earlyOn, lateOn, remainingHours }: DueFacts): string | null {
+  if (!earlyOn || remainingHours === null || remainingHours <= 0) return null;
+  if (lateOn === null || lateOn === undefined) return 'or much later';
+  const days = Math.round((dayNumberOf(lateOn) - dayNumberOf(earlyOn)) / 2);
+  return days < 1 ? null : `± ${sayDays(days)}`;
+}
+
+/** A span of days in the unit one would say it in. */
+export function sayDays(days: number): string {
+  if (days < 21) return `${days} d`;
+  if (days < 70) return `${Math.round(days / 7)} wk`;
+  if (days < 730) return `${Math.round(days / 30.44)} mo`;
+  return `${Math.round(days / 365.25)} yr`;
+}
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+
+/** The name of a month, 0 = January. */
+export function monthName(month: number): string {
+  return MONTHS[month]!;
+}
+
+/** A local date in words; the year only when it is another one. */
+export function sayDate(date: string, now: number, timeZone: string): string {
+  const [year, month, day] = date.split('-').map(Number);
+  const thisYear = new Date(localDayAt(now, timeZone) * DAY_MS).getUTCFullYear();
+  return `${day} ${monthName(month! - 1)}${year === thisYear ? '' : ` ${year}`}`;
+}
+
+/** How long ago a moment was, as one would say it. */
+export function sayAgo(instant: number, now: number, timeZone: string): string {
+  const days = localDayAt(now, timeZone) - localDayAt(instant, timeZone);
+  if (days <= 0) return 'today';
+  return days === 1 ? 'yesterday' : `${sayDays(days)} ago`;
+}

@@ -1,0 +1,46 @@
+import { ESLint } from 'eslint';
+
+const eslint = new ESLint();
+
+async function complaints(filePath: string, code: string): Promise<string[]> {
+  const [result] = await eslint.lintText(code, { filePath });
+  return result!.messages.map((message) => message.ruleId ?? message.message);
+}
+
+test.each([
+  [
+    'packages/core/src/hours/x.ts',
+    "import { standing } from '../plan/index.js';\nstanding;",
+    'no-restricted-imports',
+  ],
+  [
+    'packages/core/src/plan/x.ts',
+    "import { convert } from '../quantities/convert.js';\nconvert;",
+    'no-restricted-imports',
+  ],
+  [
+    'packages/core/src/plan/x.ts',
+    "import { createApp } from '@entretien/server';\ncreateApp;",
+    'no-restricted-imports',
+  ],
+  ['packages/core/src/plan/x.ts', 'export const now = Date.now();', 'no-restricted-properties'],
+  ['packages/core/src/plan/x.ts', 'export const seed = Math.random();', 'no-restricted-properties'],
+  ['packages/core/src/plan/x.ts', "import fs from 'node:fs';\nfs;", 'no-restricted-imports'],
+  [
+    'packages/web/src/app/x.ts',
+    "import { createApp } from '@entretien/server';\ncreateApp;",
+    'no-restricted-imports',
+  ],
+  [
+    'packages/contracts/src/x.ts',
+    "import { createApp } from '@entretien/server';\ncreateApp;",
+    'no-restricted-imports',
+  ],
+])('%s may not do this: %s', async (filePath, code, rule) => {
+  expect(await complaints(filePath, code)).toContain(rule);
+});
+
+test('what stands on lower floors is allowed', async () => {
+  const code = "import { runHoursOf } from '../hours/index.js';\n\nexport const log = runHoursOf;\n";
+  expect(await complaints('packages/core/src/plan/x.ts', code)).toEqual([]);
+});

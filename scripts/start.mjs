@@ -1,0 +1,6 @@
+import { ensureBuilt, ensureInstalled, serve } from './lib.mjs';
+
+// The same as the demonstration, with your own data: empty at first, kept in ./data.
+ensureInstalled();
+ensureBuilt();
+serve({});
