@@ -96,7 +96,7 @@ for (const scheme of ['light', 'dark'] as const) {
 }
 
 test('waiting is named for everybody too', async ({ page }) => {
-  await page.route('**/api/compressors?*', () => undefined);
+  await page.route('**/api/standings?*', () => undefined);
   await page.goto('/units');
   await expect(page.getByRole('status', { name: 'Loading' })).toBeVisible();
 });
