@@ -1,5 +1,13 @@
-import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
-import { ATMOSPHERE_BAR, R_AIR, ZERO_C } from './constants.js';
+import {
+  bounds,
+  outOfRange,
+  refuse,
+  succeed,
+  type LocalDate,
+  type Outcome,
+  type Problem,
+} from '../basics/index.js';
+import { ATMOSPHERE_BAR, GAMMA, R_AIR, ZERO_C } from './constants.js';
 import { halve } from './halve.js';
 import { massInVolume } from './real-gas.js';
 
@@ -10,7 +18,6 @@ export interface GasVessel {
 }
 
 const MOST_VOLUME_L = 10_000;
-const LEAST_BAR = 0.3;
 
 function vesselProblem(vessel: GasVessel, tempC: number): Outcome<never> | null {
   return outOfRange([
@@ -67,53 +74,98 @@ export function settledPressure(filledBarAbs: number, hotC: number, coldC: numbe
   return wrong ?? succeed(pressureOf(1, massInVolume(1, filledBarAbs, hotC), coldC));
 }
 
-/** What filling from banks came to. */
-export interface CascadeResult {
-  readonly cylinderBarAbs: number;
-  /** The banks as they are left, in the order they were given in. */
-  readonly banks: readonly GasVessel[];
-  /** Which bank was opened, in order, and the pressure it brought the cylinder to. */
-  readonly steps: readonly { readonly bank: number; readonly toBarAbs: number }[];
+/**
+ * The pressure to fill a hot cylinder to, so that it settles at a pressure when it has cooled: the way back of
+ * `settledPressure`.
+ *
+ * @returns bar absolute
+ */
+export function fillPressureFor(settledBarAbs: number, hotC: number, coldC: number): Outcome<number> {
+  return settledPressure(settledBarAbs, coldC, hotC);
+}
+
+/** A cylinder filled faster than it can lose its heat. */
+export interface HotFill {
+  readonly volumeL: number;
+  readonly fromBarAbs: number;
+  readonly toBarAbs: number;
+  /** Cylinder, its gas and the air that flows in, before the fill. */
+  readonly tempC: number;
+  /** Mass of the cylinder wall that warms with the gas, kg; 0 leaves all heat in the gas. */
+  readonly wallKg: number;
+  /** Specific heat of the wall, J/(kg·K): about 470 for steel, 900 for aluminium. */
+  readonly wallHeat?: number;
+}
+
+/** Specific heat of air at constant pressure and volume, J/(kg·K). */
+const [CP, CV] = [(GAMMA * R_AIR) / (GAMMA - 1), R_AIR / (GAMMA - 1)];
+const STEEL_HEAT = 470;
+
+/**
+ * How hot a fast fill leaves gas and wall, by the balance of energy with no heat lost to the outside:
+ * (m₂·c_v + C_wall)·T₂ = (m₁·c_v + C_wall)·T₀ + (m₂ − m₁)·c_p·T₀, where m₂ is the real gas at p₂ and T₂. Heats
+ * are those of the ideal gas; a slow fill in a water bath stays cooler.
+ *
+ * @returns °C at the end of the fill
+ */
+export function hotFillTemp(fill: HotFill): Outcome<number> {
+  const { volumeL, fromBarAbs, toBarAbs, tempC, wallKg, wallHeat = STEEL_HEAT } = fill;
+  const wrong =
+    vesselProblem({ volumeL, pressureBarAbs: fromBarAbs }, tempC) ??
+    vesselProblem({ volumeL, pressureBarAbs: toBarAbs }, tempC) ??
+    outOfRange([
+      {
+        field: 'wallKg',
+        value: wallKg,
+        min: 0,
+        max: 10_000,
+        sentence: 'The wall lies between 0 and 10,000 kg.',
+      },
+      bounds.positive('wallHeat', wallHeat, 5000, 'The specific heat of the wall'),
+    ]);
+  if (wrong) return wrong;
+  if (toBarAbs < fromBarAbs) {
+    return refuse('final-below-first', 'It holds more than that already.', 'toBarAbs');
+  }
+  const startK = tempC + ZERO_C;
+  const before = massInVolume(volumeL, fromBarAbs, tempC);
+  const wall = wallKg * wallHeat;
+  return succeed(
+    halve(tempC, 249, (hotC) => {
+      const after = massInVolume(volumeL, toBarAbs, hotC);
+      const stored = (after * CV + wall) * (hotC + ZERO_C);
+      return stored < (before * CV + wall) * startK + (after - before) * CP * startK;
+    }),
+  );
+}
+
+/** What stands on a cylinder, and what is meant to go into it. */
+export interface CylinderStamp {
+  /** Working pressure stamped on it, bar by gauge. */
+  readonly ratedBar: number;
+  /** Last day on which it may be filled without a new test. */
+  readonly testedUntil: LocalDate;
 }
 
 /**
- * Fills a cylinder from banks one after the other, the lowest that still gives first: what the low one gives
- * the high one keeps. Each is opened until the pressures are even or the cylinder is full, at an even
- * temperature (filled slowly).
+ * Whether a cylinder may be filled at all. Local rules on cylinders may ask for more.
  *
- * @param fullBarAbs stops there
+ * @returns null when it may; `cylinder-out-of-date` or `cylinder-under-rated` with the sentence
  */
-export function cascade(
-  cylinder: GasVessel,
-  banks: readonly GasVessel[],
-  fullBarAbs: number,
-  tempC: number,
-): Outcome<CascadeResult> {
-  for (const vessel of [cylinder, ...banks, { volumeL: 1, pressureBarAbs: fullBarAbs }]) {
-    const wrong = vesselProblem(vessel, tempC);
-    if (wrong) return wrong;
-  }
-  const left = banks.map((bank) => ({ ...bank }));
-  const order = left
-    .map((_, index) => index)
-    .sort((a, b) => left[a]!.pressureBarAbs - left[b]!.pressureBarAbs);
-  const steps: { bank: number; toBarAbs: number }[] = [];
-  let pressure = cylinder.pressureBarAbs;
-  const massAt = (vessel: GasVessel) => massInVolume(vessel.volumeL, vessel.pressureBarAbs, tempC);
-  for (const index of order) {
-    const bank = left[index]!;
-    if (bank.pressureBarAbs <= pressure || pressure >= fullBarAbs) continue;
-    const inCylinder = massAt({ ...cylinder, pressureBarAbs: pressure });
-    const together = inCylinder + massAt(bank);
-    const even = pressureOf(cylinder.volumeL + bank.volumeL, together, tempC);
-    const reached = Math.min(even, fullBarAbs);
-    const given = massAt({ ...cylinder, pressureBarAbs: reached }) - inCylinder;
-    left[index] = {
-      ...bank,
-      pressureBarAbs: Math.max(LEAST_BAR, pressureOf(bank.volumeL, massAt(bank) - given, tempC)),
+export function cylinderRefusal(stamp: CylinderStamp, fillBar: number, today: LocalDate): Problem | null {
+  if (stamp.testedUntil < today) {
+    return {
+      code: 'cylinder-out-of-date',
+      field: 'testedUntil',
+      sentence: `Its test ran out on ${stamp.testedUntil}. Do not fill it.`,
     };
-    pressure = reached;
-    steps.push({ bank: index, toBarAbs: reached });
   }
-  return succeed({ cylinderBarAbs: pressure, banks: left, steps });
+  if (stamp.ratedBar < fillBar) {
+    return {
+      code: 'cylinder-under-rated',
+      field: 'ratedBar',
+      sentence: `It is rated for ${stamp.ratedBar} bar, the fill is ${fillBar} bar. Do not fill it.`,
+    };
+  }
+  return null;
 }

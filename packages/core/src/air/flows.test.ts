@@ -5,6 +5,7 @@ import {
   leakDownFlow,
   leakShareByTimes,
   pumpUpFlow,
+  sourcebookLeak,
   type ReceiverRun,
 } from './index.js';
 
@@ -108,6 +109,36 @@ describe('leaks', () => {
       ok: false,
       problem: { code: 'out-of-range', field: 'pressureBarAbs' },
     });
+  });
+
+  test('the sourcebook’s form: 1,000 L from 7 to 3.5 bar in 10 minutes (US DOE, memory)', () => {
+    // 1,000·3.5/(10·1.01325)·1.25 = 431.8 L/min. In its own units: 35.31 ft³·50.76 psi/(10·14.7)·1.25 = 15.24 cfm.
+    const fall = { volumeL: 1000, fromBar: 7, toBar: 3.5, minutes: 10 };
+    expect(valueOf(sourcebookLeak(fall))).toBeCloseTo(431.78, 1);
+    expect(valueOf(sourcebookLeak(fall)) / CFM).toBeCloseTo(15.24, 1);
+    expect(sourcebookLeak({ ...fall, toBar: 8 })).toMatchObject({ problem: { field: 'toBar' } });
+    expect(sourcebookLeak({ ...fall, minutes: 0 })).toMatchObject({ problem: { field: 'minutes' } });
+  });
+
+  test('more leak, more cost; a wider hole, more leak', () => {
+    const more = fc.double({ min: 0.1, max: 50, noNaN: true });
+    fc.assert(
+      fc.property(more, more, (a, b) => {
+        const [small, large] = [Math.min(a, b), Math.max(a, b)];
+        const flow = (diameterMm: number) => valueOf(holeFlow({ ...psig100, diameterMm }));
+        expect(flow(small)).toBeLessThanOrEqual(flow(large));
+        const cost = (flowLpm: number) =>
+          valueOf(
+            leakCostCents({
+              flowLpm,
+              specificPowerKwPerM3Min: 6.5,
+              hoursPerYear: 6000,
+              priceCentsPerKwh: 25,
+            }),
+          );
+        expect(cost(small)).toBeLessThanOrEqual(cost(large));
+      }),
+    );
   });
 
   test('by times of work and rest', () => {

@@ -1,21 +1,67 @@
 export { atmosphereAt } from './atmosphere.js';
 export {
+  CascadeBench,
+  cascadeProblem,
+  searchCascade,
+  type BestCascade,
+  type CascadeCylinder,
+  type CascadeJob,
+  type CascadeOrder,
+  type CascadeResult,
+  type CascadeStep,
+  type SearchProgress,
+} from './cascade.js';
+export {
   cartridgeLifeHours,
   condensateGPerM3,
   drainIntervalMin,
   vapourGPerM3,
   type IntakeAir,
 } from './condensate.js';
+export { ATMOSPHERE_BAR } from './constants.js';
 export {
-  cascade,
+  cylinderRefusal,
+  fillPressureFor,
   freeAirIn,
   freeAirToFill,
+  hotFillTemp,
   settledPressure,
-  type CascadeResult,
+  type CylinderStamp,
   type GasVessel,
+  type HotFill,
 } from './cylinders.js';
-export { expectedLadder, type Ladder, type LadderInput, type Rung } from './ladder.js';
-export { holeFlow, leakCostCents, leakShareByTimes, type Hole, type LeakCost } from './leaks.js';
-export { enhancementFactor, humidityRatio, saturatedWaterGPerM3, saturationBar } from './moist-air.js';
+export { isothermAt, type Isotherm } from './isotherm.js';
+export { expectedLadder, USUAL_EXPONENT, type Ladder, type LadderInput, type Rung } from './ladder.js';
+export {
+  holeFlow,
+  leakCostCents,
+  leakShareByTimes,
+  sourcebookLeak,
+  type Hole,
+  type LeakCost,
+  type PressureFall,
+} from './leaks.js';
+export {
+  enhancementFactor,
+  humidityRatio,
+  idealHumidityRatio,
+  saturatedWaterGPerM3,
+  saturationBar,
+} from './moist-air.js';
+export {
+  readLadder,
+  type LadderReading,
+  type LadderSuspect,
+  type MeasuredLadder,
+  type StageFinding,
+} from './read-ladder.js';
 export { compressibility, massInVolume } from './real-gas.js';
 export { leakDownFlow, pumpUpFlow, type MeasuredFlow, type ReceiverRun } from './receiver.js';
+export {
+  seasonCartridgeHours,
+  waterYear,
+  type WaterMonth,
+  type WaterYear,
+  type WaterYearInput,
+} from './water-year.js';
+export { climateProblem, weatherYear, type Climate, type WeatherHour } from './weather-year.js';

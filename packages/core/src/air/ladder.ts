@@ -32,7 +32,8 @@ export interface Ladder {
   readonly powerKwPerM3Min: number;
 }
 
-const USUAL_EXPONENT = 1.25;
+/** Of cooled reciprocating stages (common practice). */
+export const USUAL_EXPONENT = 1.25;
 const MOST_STAGES = 5;
 
 /**
@@ -54,11 +55,7 @@ export function expectedLadder(input: LadderInput): Outcome<Ladder> {
     },
     bounds.pressureBarAbs('intakeBarAbs', intakeBarAbs, 'The pressure at the intake'),
     bounds.pressureBarAbs('finalBarAbs', finalBarAbs, 'The final pressure'),
-    {
-      ...bounds.tempC('intakeTempC', intakeTempC, ''),
-      max: 60,
-      sentence: 'The intake must lie between −40 and 60 °C. Was it read in °F?',
-    },
+    bounds.intakeTempC('intakeTempC', intakeTempC),
     bounds.tempC('cooledTempC', cooledTempC, 'The temperature after a cooler'),
     {
       field: 'exponent',

@@ -1,4 +1,4 @@
-import { bounds, outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
 import { ATMOSPHERE_BAR, GAMMA, R_AIR, ZERO_C } from './constants.js';
 
 /** A hole that air leaves through. */
@@ -57,6 +57,45 @@ export function holeFlow(hole: Hole): Outcome<number> {
   const density = (intakeBarAbs * 1e5) / (R_AIR * (intakeTempC + ZERO_C));
   return succeed((massFlow / density) * 1000 * 60);
 }
+
+/** A fall of pressure with the compressor off, by gauge. */
+export interface PressureFall {
+  /** Receiver and piping, litres. */
+  readonly volumeL: number;
+  readonly fromBar: number;
+  readonly toBar: number;
+  readonly minutes: number;
+}
+
+/** The leak slackens while the pressure falls: the sourcebook brings it back to normal pressure with this. */
+const BACK_TO_NORMAL = 1.25;
+
+/**
+ * The rule of thumb for a leak by the fall of pressure: V·(P₁ − P₂)/(T·p₀) × 1.25 (US DOE *Compressed Air
+ * Sourcebook*, memory). It holds for a fall to about half; the balance of `leakDownFlow` is the exact one.
+ *
+ * @returns L/min of free air at normal pressure; `out-of-range`, or `final-above-first`
+ * @example sourcebookLeak({ volumeL: 1000, fromBar: 7, toBar: 3.5, minutes: 10 }) // → 432 L/min
+ */
+export function sourcebookLeak({ volumeL, fromBar, toBar, minutes }: PressureFall): Outcome<number> {
+  const wrong = outOfRange([
+    bounds.positive('volumeL', volumeL, 200_000, 'The volume, litres,'),
+    { ...bounds.pressureBarAbs('fromBar', fromBar, ''), min: 0, sentence: GAUGE_SENTENCE },
+    { ...bounds.pressureBarAbs('toBar', toBar, ''), min: 0, sentence: GAUGE_SENTENCE },
+    bounds.positive('minutes', minutes, 1440, 'The time, minutes,'),
+  ]);
+  if (wrong) return wrong;
+  if (toBar > fromBar) {
+    return refuse(
+      'final-above-first',
+      'The pressure rose: that is no leak. Was the compressor off?',
+      'toBar',
+    );
+  }
+  return succeed(((volumeL * (fromBar - toBar)) / (minutes * ATMOSPHERE_BAR)) * BACK_TO_NORMAL);
+}
+
+const GAUGE_SENTENCE = 'A gauge shows between 0 and 600 bar.';
 
 /**
  * Share of delivery that leaks away, by the times the compressor works and rests with no demand: on/(on + off).

@@ -1,5 +1,5 @@
-import { bounds, outOfRange, type Bounded, succeed, type Outcome } from '../basics/index.js';
-import { R_WATER, WATER_TO_AIR, ZERO_C } from './constants.js';
+import { bounds, outOfRange, refuse, type Bounded, succeed, type Outcome } from '../basics/index.js';
+import { ATMOSPHERE_BAR, R_WATER, WATER_TO_AIR, ZERO_C } from './constants.js';
 
 /**
  * Saturation pressure of water by Hyland & Wexler (ASHRAE Handbook of Fundamentals): over ice below 0 °C,
@@ -56,22 +56,30 @@ export function saturatedWaterGPerM3(tempC: number): Outcome<number> {
 }
 
 /**
- * By how much more water saturated air holds than the ideal formula says: the enhancement factor. Near 1.004
- * at one atmosphere; near 20 °C about 1.55 at 150 bar, 1.8 at 200, 2.4 at 300 (virial estimates, memory):
- * ln f grows with the pressure. Leaving it out overstates the life of a cartridge, the unsafe way.
+ * By how much more water saturated air holds than the ideal formula says: the enhancement factor. Near one
+ * atmosphere by Buck (1981): 1.00072 + p·(3.2·10⁻³ + 5.9·10⁻⁷·t²), p in bar, t in °C; in dense air near 20 °C
+ * about 1.55 at 150 bar, 1.8 at 200, 2.4 at 300 (virial estimates, memory), between which its logarithm grows
+ * with the pressure. Leaving it out overstates the life of a cartridge, the unsafe way.
+ *
+ * @param tempC moves only the part near the atmosphere: how it moves the dense part is not known here
  */
-export function enhancementFactor(pressureBarAbs: number): number {
+export function enhancementFactor(pressureBarAbs: number, tempC = 20): number {
   // Between the points the logarithm runs straight; the last slope is carried on.
-  const index = POINTS.findIndex(([pressure]) => pressure >= pressureBarAbs);
-  const upper = index < 0 ? POINTS.length - 1 : Math.max(1, index);
-  const [p0, f0] = POINTS[upper - 1]!;
-  const [p1, f1] = POINTS[upper]!;
+  const upper = POINTS.findIndex(([pressure]) => pressure >= pressureBarAbs);
+  const index = upper < 0 ? POINTS.length - 1 : upper;
+  const atAtmosphere: Point = [ATMOSPHERE_BAR, 1.00072 + ATMOSPHERE_BAR * (3.2e-3 + 5.9e-7 * tempC ** 2)];
+  const pointAt = (one: number): Point => (one === 1 ? atAtmosphere : POINTS[one]!);
+  const [p0, f0] = pointAt(Math.max(0, index - 1));
+  const [p1, f1] = pointAt(Math.max(1, index));
   const share = (pressureBarAbs - p0) / (p1 - p0);
   return Math.exp(Math.log(f0) + share * (Math.log(f1) - Math.log(f0)));
 }
 
-const POINTS: readonly (readonly [number, number])[] = [
+type Point = readonly [number, number];
+
+const POINTS: readonly Point[] = [
   [0, 1],
+  [ATMOSPHERE_BAR, Number.NaN], // by Buck's formula
   [150, 1.55],
   [200, 1.8],
   [300, 2.4],
@@ -80,10 +88,31 @@ const POINTS: readonly (readonly [number, number])[] = [
 /**
  * Humidity ratio of moist air, 0.622·p_v/(p − p_v), with the enhancement factor in p_v.
  *
+ * @param pressureBarAbs 0.3 to 600 bar absolute
+ * @param tempC −40 to 200 °C
  * @param relativeHumidity 0 to 1
- * @returns kg of water per kg of dry air
+ * @returns kg of water per kg of dry air; `out-of-range` with a sentence
+ * @example humidityRatio(1.01325, 20, 1) // → 0.01476 (ASHRAE Fundamentals)
  */
 export function humidityRatio(
+  pressureBarAbs: number,
+  tempC: number,
+  relativeHumidity: number,
+): Outcome<number> {
+  return ratioWith(enhancementFactor(pressureBarAbs, tempC), pressureBarAbs, tempC, relativeHumidity);
+}
+
+/** The same as an ideal gas would have it, without the enhancement: 0.4 to 0.5 % less at one atmosphere. */
+export function idealHumidityRatio(
+  pressureBarAbs: number,
+  tempC: number,
+  relativeHumidity: number,
+): Outcome<number> {
+  return ratioWith(1, pressureBarAbs, tempC, relativeHumidity);
+}
+
+function ratioWith(
+  enhancement: number,
   pressureBarAbs: number,
   tempC: number,
   relativeHumidity: number,
@@ -100,17 +129,13 @@ export function humidityRatio(
     },
   ]);
   if (wrong) return wrong;
-  const vapour = relativeHumidity * saturationOf(tempC) * enhancementFactor(pressureBarAbs);
+  const vapour = relativeHumidity * saturationOf(tempC) * enhancement;
   if (vapour >= 0.9 * pressureBarAbs) {
-    return outOfRange([
-      {
-        field: 'tempC',
-        value: 1,
-        min: 2,
-        max: 3,
-        sentence: 'At that temperature and pressure water boils: there is no moist air.',
-      },
-    ])!;
+    return refuse(
+      'out-of-range',
+      'At that temperature and pressure water boils: there is no moist air.',
+      'tempC',
+    );
   }
   return succeed((WATER_TO_AIR * vapour) / (pressureBarAbs - vapour));
 }

@@ -26,6 +26,14 @@ export const bounds = {
     max: 250,
     sentence: `${what} must lie between −40 and 250 °C. Was it read in °F?`,
   }),
+  /** Air that a compressor breathes in. */
+  intakeTempC: (field: string, value: number): Bounded => ({
+    field,
+    value,
+    min: -40,
+    max: 60,
+    sentence: `${formatted(value)} °C at the intake? It lies between −40 and 60 °C. Was it read in °F?`,
+  }),
   pressureBarAbs: (field: string, value: number, what: string): Bounded => ({
     field,
     value,
@@ -41,3 +49,7 @@ export const bounds = {
     sentence: `${what} must be more than nothing, and no more than ${max.toLocaleString('en')}.`,
   }),
 };
+
+function formatted(value: number): string {
+  return Number.isFinite(value) ? String(Math.round(value * 10) / 10) : 'Nothing';
+}

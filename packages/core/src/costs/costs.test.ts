@@ -1,4 +1,4 @@
-import { cheapestSeparatorHours, energyShareOfPressure } from './index.js';
+import { cheapestSeparatorHours, energyShareOfPressure, repairOrReplace } from './index.js';
 
 test('0.14 bar cost one per cent of the energy, 0.7 bar five (US DOE, memory)', () => {
   expect(energyShareOfPressure(0.14)).toMatchObject({ value: expect.closeTo(0.01, 12) });
@@ -26,5 +26,24 @@ describe('the cheapest hour to replace a separator element', () => {
   test('a drop that does not grow is refused', () => {
     const flat = { ...costs, growthBarPerHour: 0 };
     expect(cheapestSeparatorHours(flat)).toMatchObject({ ok: false, problem: { field: 'growthBarPerHour' } });
+  });
+});
+
+test('repair or replace, by hand: 500 + 4 h at 80 over 4 years; 4,000 over 10, saving 1,000 kWh at 25 cents', () => {
+  const repair = { partsCents: 50_000, labourHours: 4, labourCentsPerHour: 8000, furtherYears: 4 };
+  const replacement = {
+    priceCents: 400_000,
+    lifeYears: 10,
+    savedKwhPerYear: 1000,
+    priceCentsPerKwh: 25,
+    downtimeCents: 20_000,
+  };
+  // (50,000 + 32,000)/4 = 20,500; (400,000 + 20,000)/10 − 25,000 = 17,000.
+  expect(repairOrReplace(repair, replacement)).toEqual({
+    ok: true,
+    value: { repairCentsPerYear: 20_500, replaceCentsPerYear: 17_000 },
+  });
+  expect(repairOrReplace({ ...repair, furtherYears: 0 }, replacement)).toMatchObject({
+    problem: { field: 'furtherYears' },
   });
 });

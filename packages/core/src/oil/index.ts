@@ -6,3 +6,5 @@ export {
   type IsoGrade,
   type OilViscosity,
 } from './viscosity.js';
+export { viscosityIndex } from './viscosity-index.js';
+export { gradesFor, type OilDuty } from './choose-grade.js';

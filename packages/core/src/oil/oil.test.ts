@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { isoGradeOf, isoGrades, oilLifeFactor, viscosityAt } from './index.js';
+import { gradesFor, isoGradeOf, isoGrades, oilLifeFactor, viscosityAt, viscosityIndex } from './index.js';
 
 const valueOf = (outcome: { ok: boolean; value?: number }) => {
   if (!outcome.ok) throw new Error(JSON.stringify(outcome));
@@ -52,4 +52,57 @@ test('oil life halves for every ten kelvin above its rating, and is no longer be
   expect(oilLifeFactor(100, 90)).toBeCloseTo(0.5, 12);
   expect(oilLifeFactor(110, 90)).toBeCloseTo(0.25, 12);
   expect(oilLifeFactor(60, 90)).toBe(1);
+});
+
+test.each([
+  [73.3, 8.86, 92],
+  [22.83, 5.05, 156],
+])('an oil of %d mm²/s at 40 °C and %d at 100 °C has VI %d (ASTM D2270, memory)', (at40, at100, index) => {
+  expect(viscosityIndex({ at40, at100 })).toEqual({ ok: true, value: index });
+});
+
+test('an oil that thins less has the higher index', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 30, max: 300, noNaN: true }),
+      fc.double({ min: 4, max: 12, noNaN: true }),
+      (at40, at100) => {
+        const [lower, higher] = [
+          viscosityIndex({ at40, at100 }),
+          viscosityIndex({ at40, at100: at100 * 1.1 }),
+        ];
+        if (lower.ok && higher.ok) expect(higher.value).toBeGreaterThanOrEqual(lower.value);
+      },
+    ),
+  );
+});
+
+test.each([
+  [{ at40: 40, at100: 1.5 }, 'at100'],
+  [{ at40: 5, at100: 8 }, 'at100'],
+  [{ at40: 0, at100: 8 }, 'at40'],
+])('no index for %j', (oil, field) => {
+  expect(viscosityIndex(oil)).toMatchObject({ ok: false, problem: { field } });
+});
+
+describe('choosing a grade', () => {
+  const duty = { startTempC: 5, mostAtStart: 1200, runningTempC: 80, leastRunning: 12 };
+
+  test('cold start and warm running leave the grades between', () => {
+    const outcome = gradesFor(duty);
+    if (!outcome.ok) throw new Error();
+    // VG 100 at index 95 has 11.1 mm²/s at 100 °C, near 20 at 80 °C, and by Walther 1,140 at 5 °C.
+    expect(outcome.value).toContain(100);
+    expect(outcome.value).not.toContain(32);
+    expect(outcome.value).not.toContain(220);
+  });
+
+  test('a colder start never allows a thicker oil', () => {
+    const grades = (startTempC: number) => {
+      const outcome = gradesFor({ ...duty, startTempC });
+      return outcome.ok ? Math.max(0, ...outcome.value) : NaN;
+    };
+    expect(grades(-15)).toBeLessThan(grades(20));
+    expect(gradesFor({ ...duty, runningTempC: 0 })).toMatchObject({ problem: { field: 'runningTempC' } });
+  });
 });
