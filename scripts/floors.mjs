@@ -12,7 +12,8 @@ export const areasOfCore = {
   drive: ['basics', 'quantities', 'machine'],
   electrics: ['basics', 'quantities', 'machine'],
   costs: ['basics', 'quantities'],
-  plan: ['basics', 'quantities', 'machine', 'hours'],
+  checks: ['basics', 'quantities', 'machine', 'hours', 'air', 'oil', 'drive', 'electrics', 'costs'],
+  plan: ['basics', 'quantities', 'machine', 'hours', 'air', 'oil', 'drive', 'electrics', 'costs', 'checks'],
 };
 
 const packages = {
@@ -71,7 +72,7 @@ function areaRule(area, below, areas) {
             },
             {
               regex:
-                '^\\.\\./(\\.\\./)?(basics|quantities|machine|hours|air|oil|drive|electrics|costs|plan)/(?!index\\.js)',
+                '^\\.\\./(\\.\\./)?(basics|quantities|machine|hours|air|oil|drive|electrics|costs|checks|plan)/(?!index\\.js)',
               message: 'Another area is entered by its index.',
             },
           ],

@@ -3,6 +3,9 @@ declare module 'jstat' {
     cdf(x: number, mean: number, deviation: number): number;
     inv(p: number, mean: number, deviation: number): number;
   }
-  const jStat: { readonly normal: Normal };
+  interface StudentT {
+    inv(p: number, freedom: number): number;
+  }
+  const jStat: { readonly normal: Normal; readonly studentt: StudentT };
   export default { jStat };
 }

@@ -22,5 +22,12 @@ export {
   PageQuery,
   StandingsQuery,
 } from './queries.js';
+export {
+  CheckLibraryQuery,
+  FindingsQuery,
+  JudgeValues,
+  MeasurementsQuery,
+  RecordMeasurement,
+} from './measurements.js';
 export { textLimits } from './rules.js';
 export type * from './views.js';

@@ -1,3 +1,4 @@
+import type { CheckDefinition, CheckValues, FieldDefinition, Judgement } from '@entretien/core/checks';
 import type { ReadingNeed, RunHoursBasis, ServiceTask, TaskStanding, TaskState } from '@entretien/core/plan';
 import type {
   Forecast,
@@ -70,6 +71,50 @@ export interface ServiceView extends FactView {
   readonly runHours: number | null;
   /** How they are known. */
   readonly runHoursBasis: RunHoursBasis | null;
+}
+
+/** Something that was measured, with the judgement made of it then. */
+export interface MeasurementView extends FactView {
+  readonly compressorId: string;
+  readonly check: string;
+  readonly takenAt: string;
+  readonly values: CheckValues;
+  readonly hours?: number;
+  readonly baseline: boolean;
+  readonly judgement: Judgement;
+  /** Continuous run hours then, where they can be told. */
+  readonly runHours: number | null;
+  readonly runHoursBasis: RunHoursBasis | null;
+}
+
+/** One check of the library, as data. */
+export interface CheckView extends Omit<
+  CheckDefinition,
+  'station' | 'applies' | 'judge' | 'fields' | 'resetBy'
+> {
+  readonly fields: readonly FieldDefinition[];
+  readonly resetBy: readonly string[];
+  /** Where it is done on the unit that was asked about; null without one. */
+  readonly station: string | null;
+}
+
+export interface CheckLibraryView {
+  readonly checks: readonly CheckView[];
+}
+
+/** A measurement lately judged watch, act or stop, and nothing better since. */
+export interface FindingView {
+  readonly measurement: MeasurementView;
+  readonly checkName: string;
+  readonly tag: string;
+  readonly siteId: string;
+  readonly siteName: string;
+}
+
+export interface FindingsView {
+  readonly items: readonly FindingView[];
+  /** How many there are in all; the gravest and latest come first. */
+  readonly total: number;
 }
 
 export interface PlateChangeView extends FactView {

@@ -18,6 +18,7 @@ import { CorrectionsModule } from './corrections/corrections.module.js';
 import { HealthModule } from './health/health.module.js';
 import { HoursModule } from './hours/hours.module.js';
 import { ListsModule } from './lists/lists.module.js';
+import { MeasurementsModule } from './measurements/measurements.module.js';
 import { PeopleModule } from './people/people.js';
 import { PersistenceModule } from './persistence/persistence.module.js';
 import { ReadingsModule } from './readings/readings.module.js';
@@ -50,6 +51,7 @@ class AppModule {
         CorrectionsModule,
         ListsModule,
         ServicesModule,
+        MeasurementsModule,
         StandingsModule,
         HealthModule,
       ],

@@ -87,7 +87,8 @@ function flowOf(run: ReceiverRun, sign: 1 | -1): MeasuredFlow {
     1 / (compressibilityOf(pressure, tempC) * (tempC + ZERO_C));
   const scale = (volumeL * (intakeTempC + ZERO_C) * 60) / (intakeBarAbs * seconds);
   const [last, first] = [perBar(toBarAbs, toTempC), perBar(fromBarAbs, fromTempC)];
-  const flowLpm = sign * scale * (toBarAbs * last - fromBarAbs * first);
+  // Adding zero: no change at all is nothing, and not minus nothing.
+  const flowLpm = sign * scale * (toBarAbs * last - fromBarAbs * first) + 0;
   // A reading lies anywhere within its step: standard uncertainty is half the step over √3.
   const gauge = gaugeStepBar / 2 / Math.sqrt(3);
   const fromGauge = scale * gauge * Math.hypot(last, first);

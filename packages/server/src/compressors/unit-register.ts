@@ -147,7 +147,7 @@ export class UnitRegister {
   /** How many facts each unit has: a revision that need not be written with every one of them. */
   private countFacts(only: string | undefined): Map<string, number> {
     const counts = new Map<string, number>();
-    for (const table of ['reading', 'service', 'meter_change', 'plate_change', 'withdrawal']) {
+    for (const table of ['reading', 'service', 'meter_change', 'measurement', 'plate_change', 'withdrawal']) {
       const where = only === undefined ? '' : 'WHERE "compressor_id" = ?';
       const sql = `SELECT "compressor_id" AS "unit", count(*) AS "facts" FROM "${table}" ${where} GROUP BY "compressor_id"`;
       const rows = this.database.all<{ unit: string; facts: number }>(

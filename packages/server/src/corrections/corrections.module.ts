@@ -13,6 +13,7 @@ import { UnitRegister } from '../compressors/unit-register.js';
 import { PeopleModule, PeopleService } from '../people/people.js';
 import type { UnitFactColumns } from '../persistence/entities/columns.js';
 import { MeterChangeEntity, ReadingEntity } from '../persistence/entities/hour-facts.entity.js';
+import { MeasurementEntity } from '../persistence/entities/measurement.entity.js';
 import { ServiceEntity } from '../persistence/entities/service.entity.js';
 import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
@@ -101,6 +102,17 @@ export class CorrectionsController {
     @RequestPerson() by: string,
   ): WithdrawalView {
     return this.corrections.withdraw(ServiceEntity, compressorId, serviceId, withdrawal, by);
+  }
+
+  @Post('measurements/:measurementId/withdrawal')
+  @ApiOperation({ summary: 'Withdraw a measurement, with the reason' })
+  measurement(
+    @Param('compressorId') compressorId: string,
+    @Param('measurementId') measurementId: string,
+    @Body() withdrawal: WithdrawFact,
+    @RequestPerson() by: string,
+  ): WithdrawalView {
+    return this.corrections.withdraw(MeasurementEntity, compressorId, measurementId, withdrawal, by);
   }
 }
 

@@ -10,11 +10,13 @@ import {
 import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
 import { FleetPriorEntity } from './entities/fleet-prior.entity.js';
 import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.js';
+import { MeasurementEntity } from './entities/measurement.entity.js';
 import { PersonEntity } from './entities/person.entity.js';
 import { ServiceEntity } from './entities/service.entity.js';
 import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
 import { FirstTables1764028800000 } from './migrations/1764028800000-first-tables.js';
 import { Corrections1764115200000 } from './migrations/1764115200000-corrections.js';
+import { Measurements1764201600000 } from './migrations/1764201600000-measurements.js';
 
 export const entities = [
   PersonEntity,
@@ -27,6 +29,7 @@ export const entities = [
   ReadingEntity,
   MeterChangeEntity,
   ServiceEntity,
+  MeasurementEntity,
   WithdrawalEntity,
   VoidedEntity,
   FleetPriorEntity,
@@ -39,7 +42,7 @@ export function dataSourceOptions(dataDir: string): DataSourceOptions {
     type: 'better-sqlite3',
     database: join(dataDir, 'entretien.sqlite'),
     entities,
-    migrations: [FirstTables1764028800000, Corrections1764115200000],
+    migrations: [FirstTables1764028800000, Corrections1764115200000, Measurements1764201600000],
     migrationsRun: true,
     enableWAL: true,
     timeout: 5000,

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Page, PageQuery, VoidedView } from '@entretien/contracts';
-import { DataSource, type EntityTarget } from 'typeorm';
+import { DataSource, type EntityTarget, type SelectQueryBuilder } from 'typeorm';
 import { pageSize, readCursor, toPage } from '../common/page.js';
 import { Database } from './database.js';
 import type { UnitFactColumns } from './entities/columns.js';
@@ -15,6 +15,7 @@ export class FactPages {
 
   /**
    * @param moment the property that says when the fact happened; there is an index on it
+   * @param narrow further conditions on `fact`
    */
   async page<Row extends UnitFactColumns, View>(
     entity: EntityTarget<Row>,
@@ -22,6 +23,7 @@ export class FactPages {
     compressorId: string,
     query: PageQuery,
     toView: (row: Row) => View,
+    narrow: (rows: SelectQueryBuilder<Row>) => void = () => undefined,
   ): Promise<Page<View>> {
     const size = pageSize(query.limit);
     const rows = this.dataSource
@@ -35,6 +37,7 @@ export class FactPages {
       const [at, id] = readCursor(query.cursor, 2);
       rows.andWhere(`(fact.${moment} < :at OR (fact.${moment} = :at AND fact.id < :id))`, { at, id });
     }
+    narrow(rows);
     const voided = this.voidedOf(compressorId);
     const view = (row: Row): View => {
       const how = voided.get(row.id);

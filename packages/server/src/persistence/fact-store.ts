@@ -8,6 +8,7 @@ import { CompressorEntity, PlateChangeEntity } from './entities/compressor.entit
 import type { FactColumns, UnitFactColumns } from './entities/columns.js';
 import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
 import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.js';
+import { MeasurementEntity } from './entities/measurement.entity.js';
 import { ServiceEntity } from './entities/service.entity.js';
 import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
 
@@ -15,6 +16,10 @@ import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
 const factKinds: readonly { entity: EntityTarget<FactColumns>; content: readonly string[] }[] = [
   { entity: ReadingEntity, content: ['compressorId', 'takenAt', 'hours', 'counts', 'source', 'corrects'] },
   { entity: ServiceEntity, content: ['compressorId', 'doneAt', 'hours', 'tasks', 'corrects'] },
+  {
+    entity: MeasurementEntity,
+    content: ['compressorId', 'check', 'takenAt', 'values', 'hours', 'baseline', 'corrects'],
+  },
   {
     entity: MeterChangeEntity,
     content: ['compressorId', 'changedAt', 'oldFinalHours', 'newStartHours', 'reason', 'corrects'],

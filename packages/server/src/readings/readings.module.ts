@@ -76,6 +76,6 @@ export class ReadingsOfManyController {
   imports: [CompressorsModule, PeopleModule],
   controllers: [ReadingsController, ReadingsOfManyController],
   providers: [ReadingsService, NeighbouringFigures],
-  exports: [NeighbouringFigures],
+  exports: [NeighbouringFigures, ReadingsService],
 })
 export class ReadingsModule {}

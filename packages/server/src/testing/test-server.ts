@@ -79,9 +79,9 @@ export class TestServer {
   }
 
   /** A piston set commissioned on the first of the year, on a site of its own unless one is given. */
-  async addUnit(more: { siteId?: string } & object = {}): Promise<string> {
+  async addUnit(more: object = {}): Promise<string> {
     const id = randomUUID();
-    const siteId = more.siteId ?? (await this.addSite());
+    const siteId = (more as { siteId?: string }).siteId ?? (await this.addSite());
     const unit = { id, tag: 'CJ-1', family: 'piston', commissionedOn: '2026-01-01', ...more, siteId };
     expectStatus(201, await this.post('/api/compressors', unit));
     return id;

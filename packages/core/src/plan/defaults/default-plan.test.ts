@@ -1,3 +1,4 @@
+import { checkLibrary } from '../../checks/index.js';
 import { families, stationsOf, type DataPlate } from '../../machine/index.js';
 import type { ServiceTask } from '../service-plan.js';
 import { defaultPlan } from './default-plan.js';
@@ -119,4 +120,15 @@ describe('default plans follow the handbook', () => {
       'relief-test',
     ]);
   });
+});
+
+test('the work that begins a check anew is in the plans, but for repairs', () => {
+  const tasks = new Set(
+    families.flatMap((family) =>
+      defaultPlan(plate({ family })).tasks.flatMap(({ code, covers = [] }) => [code, ...covers]),
+    ),
+  );
+  const named = checkLibrary.flatMap(({ resetBy = [] }) => resetBy);
+  const repairs = ['capacitor-replace', 'gauge-replace', 'belt-replace', 'ring-kit'];
+  expect(named.filter((code) => !tasks.has(code) && !repairs.includes(code))).toEqual([]);
 });

@@ -1,0 +1,65 @@
+import type { DataPlate } from '../machine/index.js';
+import type { QuantityKind } from '../quantities/index.js';
+import type {
+  ChoiceFieldDefinition,
+  DateFieldDefinition,
+  NumberFieldDefinition,
+  QuantityFieldDefinition,
+} from './check.js';
+
+interface More {
+  readonly optional?: true;
+  readonly plate?: keyof DataPlate;
+  readonly stays?: true;
+  readonly stage?: number;
+  readonly hint?: string;
+}
+
+export function quantity(
+  kind: QuantityKind,
+  code: string,
+  name: string,
+  min: number,
+  max: number,
+  more: More = {},
+): QuantityFieldDefinition {
+  return { as: 'quantity', quantity: kind, code, name, min, max, ...more };
+}
+
+export function number(
+  unit: string,
+  code: string,
+  name: string,
+  min: number,
+  max: number,
+  more: More = {},
+): NumberFieldDefinition {
+  return { as: 'number', unit, code, name, min, max, ...more };
+}
+
+export function choice(
+  code: string,
+  name: string,
+  options: Readonly<Record<string, string>>,
+  more: More = {},
+): ChoiceFieldDefinition {
+  const list = Object.entries(options).map(([option, words]) => ({ code: option, name: words }));
+  return { as: 'choice', code, name, options: list, ...more };
+}
+
+export function date(code: string, name: string, more: More = {}): DateFieldDefinition {
+  return { as: 'date', code, name, ...more };
+}
+
+export const yesNo = { yes: 'yes', no: 'no' } as const;
+
+/** A pressure by gauge. */
+export function gauge(code: string, name: string, more: More & { readonly max?: number } = {}) {
+  const { max = 600, ...rest } = more;
+  return quantity('pressure', code, name, 0, max, rest);
+}
+
+/** Air about the machine. */
+export function ambient(code: string, name: string, more: More = {}) {
+  return quantity('temperature', code, name, -40, 60, more);
+}

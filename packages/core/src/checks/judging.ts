@@ -1,0 +1,74 @@
+import { succeed, type Outcome } from '../basics/index.js';
+import type { DataPlate } from '../machine/index.js';
+import type { Judgement, JudgedLimit, LimitOrigin, Suggestion, Verdict } from './check.js';
+import { verdicts } from './check.js';
+
+/** A judgement from its parts; what is left out is empty. */
+export function judged(
+  verdict: Verdict,
+  reason: string,
+  parts: Partial<Omit<Judgement, 'verdict' | 'reason'>> = {},
+): Outcome<Judgement> {
+  return succeed({ verdict, reason, limit: null, figure: null, figures: [], suggests: [], ...parts });
+}
+
+export function limit(value: number | null, words: string, origin: LimitOrigin): JudgedLimit {
+  return { value, words, origin };
+}
+
+export function doTask(task: string, words: string): Suggestion {
+  return { task, words };
+}
+
+export function lookAt(station: string, words: string): Suggestion {
+  return { station, words };
+}
+
+/** The graver of two verdicts. */
+export function graver(a: Verdict, b: Verdict): Verdict {
+  return verdicts.indexOf(a) >= verdicts.indexOf(b) ? a : b;
+}
+
+/** Bounds past which a figure is watched, acted on, or stops the machine; a figure on its bound is past it. */
+export interface Steps {
+  readonly watch?: number;
+  readonly act?: number;
+  readonly stop?: number;
+}
+
+/** The verdict on a figure that is worse when higher. */
+export function whenHigh(
+  value: number,
+  { watch = Infinity, act = Infinity, stop = Infinity }: Steps,
+): Verdict {
+  if (value >= stop) return 'stop';
+  if (value >= act) return 'act';
+  return value >= watch ? 'watch' : 'good';
+}
+
+/** The step that a verdict was given for; the nearest one while it is good. */
+export function stepOf(verdict: Verdict, steps: Steps): number | null {
+  const { watch, act, stop } = steps;
+  const byVerdict = { good: watch ?? act ?? stop, watch: watch ?? act, act, stop } as const;
+  return byVerdict[verdict] ?? null;
+}
+
+/** Whole per cent. */
+export function percent(share: number): string {
+  return `${Math.round(share * 100)} %`;
+}
+
+/** One decimal where the figure is small, none where it is large. */
+export function figure(value: number): string {
+  const decimals = Math.abs(value) < 10 ? 2 : Math.abs(value) < 100 ? 1 : 0;
+  return String(Number(value.toFixed(decimals)));
+}
+
+export const isHighPressure = ({ family }: DataPlate) => family === 'high-pressure';
+export const isScrew = ({ family }: DataPlate) => family === 'screw';
+export const isPiston = ({ family }: DataPlate) => family === 'piston' || family === 'piston-oil-free';
+
+/** The service of the valves by the code that the family's plan has for it. */
+export function valveTask(plate: DataPlate | undefined): string {
+  return plate && isHighPressure(plate) ? 'valves-all' : 'valves-inspect';
+}

@@ -1,0 +1,36 @@
+import type { DataPlate } from '../machine/index.js';
+import type { CheckDefinition, FieldDefinition } from './check.js';
+import { driveChecks } from './library/drive.js';
+import { flowChecks } from './library/flow.js';
+import { heatChecks } from './library/heat.js';
+import { oilChecks } from './library/oil.js';
+import { purityChecks } from './library/purity.js';
+import { settingChecks } from './library/settings.js';
+import { stagesOf } from '../machine/index.js';
+
+/** Every check there is. */
+export const checkLibrary: readonly CheckDefinition[] = [
+  ...oilChecks,
+  ...driveChecks,
+  ...settingChecks,
+  ...flowChecks,
+  ...heatChecks,
+  ...purityChecks,
+];
+
+const byCode = new Map(checkLibrary.map((check) => [check.code, check]));
+
+export function checkByCode(code: string): CheckDefinition | undefined {
+  return byCode.get(code);
+}
+
+/** The checks that a machine can have, by its data plate. */
+export function checksFor(plate: DataPlate): CheckDefinition[] {
+  return checkLibrary.filter((check) => check.applies(plate));
+}
+
+/** The fields that a check asks for on a machine; all of them where the machine is not known. */
+export function fieldsOf(check: CheckDefinition, plate: DataPlate | undefined): readonly FieldDefinition[] {
+  if (!plate) return check.fields;
+  return check.fields.filter(({ stage }) => stage === undefined || stage <= stagesOf(plate));
+}

@@ -1,0 +1,225 @@
+import { leakDownFlow, leakShareByTimes, pumpUpFlow, type ReceiverRun } from '../../air/index.js';
+import type { Outcome } from '../../basics/index.js';
+import type { CheckDefinition, CheckSubject, Judgement, JudgedLimit } from '../check.js';
+import { ambient, gauge, number, quantity } from '../fields.js';
+import {
+  doTask,
+  isHighPressure,
+  judged,
+  limit,
+  lookAt,
+  percent,
+  stepOf,
+  valveTask,
+  whenHigh,
+  type Steps,
+} from '../judging.js';
+
+/** Shortfall of the free air delivered (common practice). */
+const SHORT: Steps = { watch: 0.1, act: 0.2 };
+/** Share of delivery that leaks away (common practice). */
+const LEAK: Steps = { watch: 0.1, act: 0.25 };
+/** Finest step that can be read off a gauge where none is stated, as a share of the higher pressure. */
+const USUAL_STEP = 0.01;
+const USUAL_WATCH_S = 0.5;
+
+const receiverStation: CheckDefinition['station'] = (plate) => (isHighPressure(plate) ? 'fill' : 'receiver');
+
+const runFields = (fromPlate: { from: 'cutInBar' | 'cutOutBar'; to?: 'cutOutBar' }) => [
+  quantity('volume', 'volumeL', 'Volume, piping included', 0.1, 200_000, { plate: 'receiverL' }),
+  gauge('fromBar', 'From', { plate: fromPlate.from }),
+  gauge('toBar', 'To', fromPlate.to ? { plate: fromPlate.to } : {}),
+  number('s', 'seconds', 'Time', 0.1, 86_400),
+  quantity('flow', 'fadLpm', 'Free air by the data plate', 1, 200_000, { optional: true, plate: 'fadLpm' }),
+  ambient('intakeTempC', 'Intake air', { optional: true, hint: '20 °C where it was not measured.' }),
+  quantity('temperature', 'airTempC', 'Air in the receiver', -40, 150, {
+    optional: true,
+    hint: 'As the intake where it was not measured.',
+  }),
+  gauge('gaugeStepBar', 'Gauge read to', {
+    optional: true,
+    max: 20,
+    hint: 'A hundredth of the higher pressure where not said.',
+  }),
+  number('s', 'watchS', 'Watch good to', 0, 60, { optional: true, hint: 'Half a second where not said.' }),
+];
+
+export const flowChecks: readonly CheckDefinition[] = [
+  {
+    code: 'pump-up',
+    name: 'Pump-up time',
+    how: 'Outlets shut, receiver drained; time the gauge between two marks.',
+    station: receiverStation,
+    applies: () => true,
+    fields: runFields({ from: 'cutInBar', to: 'cutOutBar' }),
+    figure: { name: 'Free air delivered', quantity: 'flow', worse: 'lower', noise: 0 },
+    resetBy: ['valves-inspect', 'valves-upper', 'valves-all', 'ring-kit', 'intake-replace'],
+    judge(given) {
+      const measured = pumpUpFlow(runOf(given));
+      if (!measured.ok) return named(measured);
+      const { flowLpm, uncertaintyLpm } = measured.value;
+      const figure = { value: flowLpm, uncertainty: uncertaintyLpm };
+      const [plate, baseline] = [given.number('fadLpm'), given.baseline?.figure ?? undefined];
+      const delivers = `Delivers ${given.say(flowLpm, 'flow')}`;
+      const against = [
+        ...(plate === undefined ? [] : [{ flow: plate, words: 'the data plate', origin: 'plate' as const }]),
+        ...(baseline === undefined
+          ? []
+          : [{ flow: baseline, words: 'its baseline', origin: 'baseline' as const }]),
+      ];
+      if (against.length === 0) {
+        if (given.isBaseline) return judged('good', `${delivers}: this is the baseline.`, { figure });
+        return judged('watch', `${delivers}. There is nothing to compare it with: make it the baseline.`, {
+          figure,
+        });
+      }
+      // The comparison that looks worse rules.
+      const worst = against.reduce((low, one) => (one.flow > low.flow ? one : low));
+      const short = 1 - flowLpm / worst.flow;
+      const verdict = whenHigh(short, SHORT);
+      const step = stepOf(verdict, SHORT)!;
+      const bound: JudgedLimit = limit(
+        worst.flow * (1 - step),
+        `${percent(1 - step)} of ${worst.words} (${given.say(worst.flow, 'flow')})`,
+        worst.origin,
+      );
+      const doubt = withinDoubt(
+        [SHORT.watch!, SHORT.act!].map((one) => worst.flow * (1 - one)),
+        flowLpm,
+        uncertaintyLpm,
+      );
+      return judged(verdict, `${delivers}, ${percent(1 - short)} of ${worst.words}.${doubt}`, {
+        limit: bound,
+        figure,
+        figures: [
+          { name: 'Free air delivered', value: flowLpm, quantity: 'flow' },
+          { name: 'Gauge and watch', value: uncertaintyLpm, quantity: 'flow' },
+          ...against.map(({ flow, words }) => ({
+            name: `Of ${words}`,
+            value: (flowLpm / flow) * 100,
+            unit: '%',
+          })),
+        ],
+        suggests:
+          verdict === 'good'
+            ? []
+            : [
+                doTask('intake-inspect', 'Intake element first: it costs least'),
+                doTask(valveTask(given.plate), 'Valves and ring'),
+                doTask('belt-check', 'A slipping belt'),
+              ],
+      });
+    },
+  },
+  {
+    code: 'leak-down',
+    name: 'Leak-down',
+    how: 'Compressor off, nobody using air; time the fall between two marks.',
+    station: receiverStation,
+    applies: () => true,
+    fields: runFields({ from: 'cutOutBar' }),
+    figure: { name: 'Leak', unit: '% of delivery', worse: 'higher', noise: 0 },
+    resetBy: ['leak-survey'],
+    judge(given) {
+      const measured = leakDownFlow(runOf(given));
+      if (!measured.ok) return named(measured);
+      const fad = given.number('fadLpm');
+      if (fad === undefined)
+        return needs('fadLpm', 'Enter the free air delivered: the leak is judged as a share of it.');
+      const { flowLpm, uncertaintyLpm } = measured.value;
+      const share = flowLpm / fad;
+      const verdict = whenHigh(share, LEAK);
+      const doubt = withinDoubt([LEAK.watch! * fad, LEAK.act! * fad], flowLpm, uncertaintyLpm);
+      return judged(
+        verdict,
+        `${given.say(flowLpm, 'flow')} leak away, ${percent(share)} of what it delivers.${doubt}`,
+        {
+          ...leakParts(verdict),
+          figure: { value: share * 100, uncertainty: (uncertaintyLpm / fad) * 100 },
+          figures: [
+            { name: 'Leak', value: flowLpm, quantity: 'flow' },
+            { name: 'Of delivery', value: share * 100, unit: '%' },
+          ],
+        },
+      );
+    },
+  },
+  {
+    code: 'loaded-share',
+    name: 'Loaded share at no demand',
+    how: 'Nobody using air: time how long it works and how long it rests.',
+    station: () => 'outlet',
+    applies: (plate) => !isHighPressure(plate),
+    fields: [
+      number('s', 'onSeconds', 'It works for', 0.1, 86_400),
+      number('s', 'offSeconds', 'It rests for', 0, 86_400),
+    ],
+    figure: { name: 'Leak', unit: '% of delivery', worse: 'higher', noise: 2 },
+    resetBy: ['leak-survey'],
+    judge(given) {
+      const [on, off] = [given.need('onSeconds'), given.need('offSeconds')];
+      const share = leakShareByTimes(on, off);
+      if (!share.ok) return share;
+      const verdict = whenHigh(share.value, LEAK);
+      return judged(
+        verdict,
+        `Working ${percent(share.value)} of the time with nobody using air: that much leaks away.`,
+        {
+          ...leakParts(verdict),
+          figure: { value: share.value * 100, uncertainty: 2 },
+          figures: [{ name: 'Of delivery', value: share.value * 100, unit: '%' }],
+        },
+      );
+    },
+  },
+];
+
+function leakParts(verdict: Judgement['verdict']) {
+  const step = stepOf(verdict, LEAK)!;
+  return {
+    limit: limit(step * 100, `${percent(step)} of what it delivers`, 'practice'),
+    suggests:
+      verdict === 'good'
+        ? []
+        : [
+            doTask('leak-survey', 'Soap or ultrasonic, joint by joint'),
+            lookAt('check-valve', 'Drain and check valve'),
+          ],
+  } as const;
+}
+
+function runOf(given: CheckSubject): ReceiverRun {
+  const intakeTempC = given.number('intakeTempC') ?? 20;
+  const airTempC = given.number('airTempC') ?? intakeTempC;
+  const [from, to] = [given.need('fromBar'), given.need('toBar')];
+  return {
+    volumeL: given.need('volumeL'),
+    fromBarAbs: from + given.atmosphereBarAbs,
+    toBarAbs: to + given.atmosphereBarAbs,
+    seconds: given.need('seconds'),
+    fromTempC: airTempC,
+    toTempC: airTempC,
+    intakeBarAbs: given.atmosphereBarAbs,
+    intakeTempC,
+    gaugeStepBar: given.number('gaugeStepBar') ?? Math.max(from, to) * USUAL_STEP,
+    watchS: given.number('watchS') ?? USUAL_WATCH_S,
+  };
+}
+
+/** Says when a bound lies within twice what gauge and watch leave open. */
+function withinDoubt(bounds: readonly number[], flowLpm: number, uncertaintyLpm: number): string {
+  const near = bounds.some((bound) => Math.abs(flowLpm - bound) <= 2 * uncertaintyLpm);
+  return near
+    ? ' Gauge and watch leave it open on which side of the limit that is: time it again, longer.'
+    : '';
+}
+
+/** The formulas name absolute pressures; the check asks for those of the gauge. */
+function named(outcome: Outcome<unknown> & { readonly ok: false }): Outcome<never> {
+  const field = outcome.problem.field?.replace('BarAbs', 'Bar').replace(/^(from|to)TempC$/, 'airTempC');
+  return { ok: false, problem: { ...outcome.problem, ...(field === undefined ? {} : { field }) } };
+}
+
+function needs(field: string, sentence: string): Outcome<never> {
+  return { ok: false, problem: { code: 'missing', field, sentence } };
+}

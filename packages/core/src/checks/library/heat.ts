@@ -1,0 +1,362 @@
+import { readLadder, type LadderReading, type LadderSuspect, type MeasuredLadder } from '../../air/index.js';
+import { stagesOf } from '../../machine/index.js';
+import { refuse } from '../../basics/index.js';
+import type { CheckDefinition, CheckSubject, CheckValues, Suggestion, Verdict } from '../check.js';
+import { ambient, choice, gauge, number, quantity } from '../fields.js';
+import {
+  doTask,
+  figure,
+  isHighPressure,
+  isPiston,
+  isScrew,
+  judged,
+  limit,
+  lookAt,
+  percent,
+  stepOf,
+  whenHigh,
+} from '../judging.js';
+
+/** This near its trip a temperature is acted on, K (common practice). */
+const NEAR_TRIP_K = 5;
+/** Drop over a separator element, bar (common practice). */
+const SEPARATOR = { watch: 0.7, act: 1 } as const;
+/** A fault this likely is acted on, or watched (common practice). */
+const SURE = { watch: 0.3, act: 0.6 } as const;
+
+const stageNumbers = [1, 2, 3, 4, 5] as const;
+
+export const heatChecks: readonly CheckDefinition[] = [
+  {
+    code: 'discharge-temperature',
+    name: 'Discharge temperature',
+    how: 'Warm, under load, at the outlet of the stage or airend; the air about it too.',
+    caution: 'Reciprocating stages can reach 200 °C: by instrument, not by hand.',
+    station: (plate) => (isScrew(plate) ? 'airend' : `stage-${stagesOf(plate)}`),
+    applies: () => true,
+    fields: [
+      quantity('temperature', 'tempC', 'Discharge', -40, 300),
+      ambient('ambientC', 'Air about it'),
+      quantity('temperature-rise', 'mostRiseK', 'Most rise by the book', 5, 250, { stays: true }),
+      quantity('temperature', 'tripC', 'It trips at', 40, 300, { optional: true, stays: true }),
+    ],
+    figure: { name: 'Rise over the air about it', quantity: 'temperature-rise', worse: 'higher', noise: 2 },
+    resetBy: ['cooling-clean', 'oil-change'],
+    judge(given) {
+      const [temp, air, most] = [given.need('tempC'), given.need('ambientC'), given.need('mostRiseK')];
+      const trip = given.number('tripC');
+      const rise = temp - air;
+      if (temp < air)
+        return refuse(
+          'colder-than-air',
+          'Compressed air is no colder than the air about it. Are the two mixed up?',
+          'tempC',
+        );
+      const shown = `${given.say(temp, 'temperature')}, ${given.say(rise, 'temperature-rise')} above the air`;
+      const parts = {
+        limit: limit(most, `a rise of ${given.say(most, 'temperature-rise')}`, 'book'),
+        figure: { value: rise, uncertainty: 2 },
+        figures: [{ name: 'Rise', value: rise, quantity: 'temperature-rise' }],
+      } as const;
+      const cool = [
+        doTask('cooling-clean', 'Cooler face, fins and fan'),
+        lookAt('cooling', 'Oil level, panels on, fan, cross-flow in the room'),
+      ];
+      if (trip !== undefined && temp >= trip) {
+        return judged('stop', `${shown}: at its trip of ${given.say(trip, 'temperature')}.`, {
+          ...parts,
+          suggests: cool,
+        });
+      }
+      if (trip !== undefined && temp >= trip - NEAR_TRIP_K) {
+        return judged('act', `${shown}: close to its trip of ${given.say(trip, 'temperature')}.`, {
+          ...parts,
+          suggests: cool,
+        });
+      }
+      if (rise > most) {
+        return judged('watch', `${shown}; the book allows ${given.say(most, 'temperature-rise')}.`, {
+          ...parts,
+          suggests: cool,
+        });
+      }
+      return judged('good', `${shown}; the book allows ${given.say(most, 'temperature-rise')}.`, parts);
+    },
+  },
+  {
+    code: 'stage-pressures',
+    name: 'Stage pressures',
+    how: 'Warm and filling against at least eight tenths of its final pressure, or the last stage tells nothing.',
+    caution: 'Read, do not loosen: every stage is under pressure.',
+    station: () => 'stage-1',
+    applies: (plate) => (isPiston(plate) || isHighPressure(plate)) && stagesOf(plate) >= 2,
+    fields: [
+      ambient('intakeTempC', 'Intake air'),
+      gauge('workingBar', 'Built for', { optional: true, plate: 'workingPressureBar' }),
+      ...stageNumbers.flatMap((stage) => [
+        gauge(`stage${stage}Bar`, `After stage ${stage}`, stage > 2 ? { stage, optional: true } : { stage }),
+        quantity('temperature', `stage${stage}TempC`, `Outlet of stage ${stage}`, -40, 300, {
+          optional: true,
+          stage,
+        }),
+      ]),
+    ],
+    figure: { name: 'Furthest from the expected', unit: '%', worse: 'higher', noise: 4 },
+    resetBy: ['valves-inspect', 'valves-upper', 'valves-all'],
+    judge: judgeStages,
+  },
+  {
+    code: 'separator-drop',
+    name: 'Pressure drop of the separator',
+    how: 'Loaded and warm: pressure before the element less that behind.',
+    station: () => 'separator',
+    applies: isScrew,
+    fields: [gauge('dropBar', 'Drop', { max: 5 })],
+    figure: { name: 'Pressure drop', quantity: 'pressure', worse: 'higher', noise: 0.05 },
+    resetBy: ['separator-replace'],
+    judge(given) {
+      const drop = given.need('dropBar');
+      const verdict = whenHigh(drop, SEPARATOR);
+      const step = stepOf(verdict, SEPARATOR)!;
+      return judged(
+        verdict,
+        `${given.say(drop, 'pressure')} lost in the element; ${given.say(SEPARATOR.watch, 'pressure')} is watched, ${given.say(SEPARATOR.act, 'pressure')} replaced.`,
+        {
+          limit: limit(step, given.say(step, 'pressure'), 'practice'),
+          figure: { value: drop, uncertainty: 0.05 },
+          // About one per cent of the energy for every 0.14 bar.
+          figures: [{ name: 'Energy lost in it', value: drop / 0.14, unit: '%' }],
+          suggests: verdict === 'good' ? [] : [doTask('separator-replace', 'New separator element')],
+        },
+      );
+    },
+  },
+  {
+    code: 'filter-condition',
+    name: 'Intake filter',
+    how: 'Out, against the light.',
+    station: () => 'intake',
+    applies: () => true,
+    fields: [
+      choice('condition', 'The element is', {
+        clean: 'clean',
+        dirty: 'dirty',
+        torn: 'torn',
+        missing: 'missing',
+      }),
+    ],
+    judge(given) {
+      const rule = limit(null, 'clean and whole', 'practice');
+      const condition = given.text('condition');
+      if (condition === 'clean') return judged('good', 'The element is clean and whole.', { limit: rule });
+      if (condition === 'dirty') {
+        return judged('act', 'The element is dirty: wash foam, replace paper or felt, never blow it out.', {
+          limit: rule,
+          suggests: [doTask('intake-replace', 'New element, or wash a foam one')],
+        });
+      }
+      return judged('stop', `The element is ${condition}: grit has had its way. Open the head and look.`, {
+        limit: rule,
+        suggests: [
+          doTask('intake-replace', 'New element'),
+          lookAt('stage-1', 'Open the head: look for grit on valves and bore'),
+        ],
+      });
+    },
+  },
+  {
+    code: 'modifications',
+    name: 'Modifications',
+    how: 'Compare with what is on record: adapters, changed filters, re-routed lines.',
+    station: () => 'intake',
+    applies: () => true,
+    fields: [choice('found', 'Found', { recorded: 'as recorded', new: 'something new' })],
+    judge(given) {
+      const rule = limit(null, 'as recorded', 'practice');
+      if (given.text('found') === 'recorded')
+        return judged('good', 'The machine is as it stands on record.', { limit: rule });
+      return judged(
+        'watch',
+        'A modification that is not on record: describe it in the note, and check which parts now fit.',
+        { limit: rule },
+      );
+    },
+  },
+  {
+    code: 'loaded-hours',
+    name: 'Work under load',
+    how: 'Total and loaded hours of the controller over the same weeks.',
+    station: () => 'airend',
+    applies: (plate) => isScrew(plate) && plate.speedControl !== 'variable',
+    fields: [
+      number('h', 'totalHours', 'Total hours gained', 1, 100_000),
+      number('h', 'loadedHours', 'Loaded hours gained', 0, 100_000),
+    ],
+    figure: { name: 'Loaded', unit: '%', worse: 'lower', noise: 1 },
+    judge(given) {
+      const [total, loaded] = [given.need('totalHours'), given.need('loadedHours')];
+      if (loaded > total)
+        return refuse('loaded-above-total', 'Loaded hours can never exceed total hours.', 'loadedHours');
+      const share = loaded / total;
+      const parts = {
+        limit: limit(60, '60 % loaded', 'practice'),
+        figure: { value: share * 100, uncertainty: 1 },
+      } as const;
+      if (share >= 0.6) return judged('good', `Loaded ${percent(share)} of its hours.`, parts);
+      return judged(
+        'watch',
+        `Loaded only ${percent(share)} of its hours: too large for the job, or badly controlled.`,
+        parts,
+      );
+    },
+  },
+];
+
+function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
+  const pressures = stageNumbers.map((stage) => given.number(`stage${stage}Bar`));
+  const count = given.plate ? stagesOf(given.plate) : pressures.filter((one) => one !== undefined).length;
+  const gap = pressures.slice(0, count).findIndex((one) => one === undefined);
+  if (gap >= 0) return refuse('missing', `Enter the pressure after stage ${gap + 1}.`, `stage${gap + 1}Bar`);
+  const atmosphere = given.atmosphereBarAbs;
+  const temps = stageNumbers.slice(0, count).map((stage) => given.number(`stage${stage}TempC`) ?? null);
+  const working = given.number('workingBar');
+  const baseline = given.baseline && measuredBefore(given.baseline.values, count, atmosphere);
+  const measured: MeasuredLadder = {
+    intakeBarAbs: atmosphere,
+    intakeTempC: given.need('intakeTempC'),
+    pressuresBarAbs: pressures.slice(0, count).map((one) => one! + atmosphere),
+    outletTempsC: temps,
+    ...(working === undefined
+      ? {}
+      : { designBarAbs: Math.max(working + atmosphere, pressures[count - 1]! + atmosphere) }),
+    ...(baseline ? { baseline } : {}),
+  };
+  const read = readLadder(measured);
+  if (!read.ok) return read;
+  const { suspects, stages, lastStageTells } = read.value;
+  const [first] = suspects as [LadderSuspect, ...LadderSuspect[]];
+  const sound = suspects.find(({ kind }) => kind === 'sound')!.probability;
+  const verdict: Verdict =
+    first.kind === 'sound'
+      ? whenHigh(1 - sound, { watch: SURE.watch, act: 2 })
+      : whenHigh(first.probability, { watch: 0, act: SURE.act });
+  const furthest = Math.max(...stages.slice(0, -1).map(({ pressureOff }) => Math.abs(pressureOff)));
+  const tail = lastStageTells ? '' : ' It filled against too little for its last stage to tell.';
+  return judged(verdict, `${sayLadder(read.value)}${tail}`, {
+    limit: limit(
+      null,
+      baseline ? 'its own baseline' : 'equal ratios from intake to final pressure',
+      baseline ? 'baseline' : 'practice',
+    ),
+    figure: { value: furthest * 100, uncertainty: 4 },
+    figures: [
+      ...stages.slice(0, -1).map(({ stage, expectedBarAbs }) => ({
+        name: `Expected after stage ${stage}`,
+        value: expectedBarAbs - atmosphere,
+        quantity: 'pressure' as const,
+      })),
+      ...stages.map(({ stage, expectedTempC }) => ({
+        name: `Expected outlet of stage ${stage}`,
+        value: expectedTempC,
+        quantity: 'temperature' as const,
+      })),
+      ...suspects
+        .slice(0, 4)
+        .map((suspect) => ({ name: suspectName(suspect), value: suspect.probability * 100, unit: '%' })),
+    ],
+    suggests: verdict === 'good' ? [] : suggestionsFor(first, given),
+  });
+}
+
+function measuredBefore(
+  values: CheckValues,
+  count: number,
+  atmosphere: number,
+): MeasuredLadder['baseline'] | undefined {
+  const pressures = stageNumbers.slice(0, count).map((stage) => values[`stage${stage}Bar`]);
+  const intake = values['intakeTempC'];
+  if (typeof intake !== 'number' || pressures.some((one) => typeof one !== 'number')) return undefined;
+  return {
+    intakeTempC: intake,
+    pressuresBarAbs: pressures.map((one) => (one as number) + atmosphere),
+    outletTempsC: stageNumbers.slice(0, count).map((stage) => {
+      const temp = values[`stage${stage}TempC`];
+      return typeof temp === 'number' ? temp : null;
+    }),
+  };
+}
+
+/** A suspect of the ladder by name. */
+export function suspectName({ kind, stage }: Pick<LadderSuspect, 'kind' | 'stage'>): string {
+  switch (kind) {
+    case 'sound':
+      return 'Nothing wrong';
+    case 'stage':
+      return `Valves or ring of stage ${stage}`;
+    case 'cooler':
+      return `Cooler after stage ${stage}`;
+    case 'gauge':
+      return `Gauge after stage ${stage}`;
+    case 'intake':
+      return 'Intake choked';
+  }
+}
+
+/** The reading of a ladder in a sentence or two. */
+export function sayLadder({ suspects, stages }: LadderReading): string {
+  const [first] = suspects as [LadderSuspect, ...LadderSuspect[]];
+  const sure = percent(first.probability);
+  switch (first.kind) {
+    case 'sound':
+      return `The stages share the work as they should, ${sure} sure.`;
+    case 'stage': {
+      const before = stages[first.stage - 2];
+      const own = stages[first.stage - 1]!;
+      const pressure = before
+        ? ` The pressure before it is ${offBy(before.pressureOff)}`
+        : ` What comes out of it is ${offBy(own.pressureOff)}`;
+      const heat =
+        own.tempOffK === null
+          ? ''
+          : ` and it runs ${figure(Math.abs(own.tempOffK))} K ${own.tempOffK >= 0 ? 'hot' : 'cool'}`;
+      return `Stage ${first.stage} is letting gas back, ${sure} sure.${pressure}${heat}.`;
+    }
+    case 'cooler':
+      return `The cooler after stage ${first.stage} does not cool, ${sure} sure: stage ${first.stage + 1} takes in hot air.`;
+    case 'gauge':
+      return `The gauge after stage ${first.stage} is out by itself, ${sure} sure: nothing else has moved.`;
+    case 'intake':
+      return `The intake is choked, ${sure} sure: every stage is low and nothing runs hot.`;
+  }
+}
+
+function offBy(share: number): string {
+  return `${percent(Math.abs(share))} ${share >= 0 ? 'high' : 'low'}`;
+}
+
+function suggestionsFor({ kind, stage }: LadderSuspect, { plate }: CheckSubject): Suggestion[] {
+  switch (kind) {
+    case 'sound':
+      return [];
+    case 'stage': {
+      const high = plate !== undefined && isHighPressure(plate);
+      const task = high ? (stage === 1 ? 'valves-all' : 'valves-upper') : 'valves-inspect';
+      return [
+        lookAt(
+          `stage-${stage}`,
+          'Feel which valve cover is hotter, then suction valve, discharge valve, ring',
+        ),
+        doTask(task, `Valves of stage ${stage}`),
+      ];
+    }
+    case 'cooler':
+      return [
+        doTask('cooling-clean', 'Cooler face and fan'),
+        lookAt(`intercooler-${stage}`, 'Dirt, a panel off, a fan that stands'),
+      ];
+    case 'gauge':
+      return [doTask('gauge-test', 'Compare the gauge with a good one')];
+    case 'intake':
+      return [doTask('intake-inspect', 'Intake element, telescopic pipe, a rag')];
+  }
+}

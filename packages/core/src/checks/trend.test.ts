@@ -1,0 +1,122 @@
+import fc from 'fast-check';
+import jstat from 'jstat';
+import alea from 'seedrandom/lib/alea.js';
+import { beforeAfter, trendOf, type TrendPoint } from './index.js';
+
+const points = (...pairs: readonly [number, number][]): TrendPoint[] =>
+  pairs.map(([hours, value]) => ({ hours, value, uncertainty: 0.01 }));
+
+describe('the trend of a check', () => {
+  test('by hand: 0.3, 0.41, 0.49, 0.6 bar at 0, 1,000, 2,000 and 3,000 h reach 1 bar near 7,100 h', () => {
+    // Mean 0.45 at 1,500 h; Sxy = 1,500·0.15 + 500·0.04 + 500·0.04 + 1,500·0.15 = 490; Sxx = 5e6: 9.8e-5 an hour.
+    // (1 − 0.45)/9.8e-5 + 1,500 = 7,112 h.
+    const trend = trendOf(points([0, 0.3], [1000, 0.41], [2000, 0.49], [3000, 0.6]), [], 1, 'higher')!;
+    expect(trend.perHour).toBeCloseTo(9.8e-5, 9);
+    expect(trend.limitHours!.likely).toBeCloseTo(7112.2, 0);
+    expect(trend.limitHours!.early).toBeLessThan(trend.limitHours!.likely);
+    expect(trend.limitHours!.late!).toBeGreaterThan(trend.limitHours!.likely);
+  });
+
+  test('nine times in ten a simulated line crosses after the early hour, and as often before the late one', () => {
+    // Noise of known size about a true line; the true crossing lies at 8,000 h.
+    const normal = jstat.jStat.normal;
+    const chance = alea('trend');
+    let [after, before, told] = [0, 0, 0];
+    for (let run = 0; run < 400; run++) {
+      const noisy = Array.from({ length: 8 }, (_, index): TrendPoint => {
+        const hours = index * 500;
+        const noise = 0.04 * normal.inv(0.0005 + 0.999 * chance(), 0, 1);
+        return { hours, value: 0.2 + hours * 1e-4 + noise, uncertainty: 0.001 };
+      });
+      const limit = trendOf(noisy, [], 1, 'higher')?.limitHours;
+      if (!limit) continue;
+      told += 1;
+      if (limit.early <= 8000) after += 1;
+      if (limit.late === null || limit.late >= 8000) before += 1;
+    }
+    expect(told).toBeGreaterThan(390);
+    expect(after / told).toBeGreaterThan(0.84);
+    expect(after / told).toBeLessThan(0.96);
+    expect(before / told).toBeGreaterThan(0.84);
+    expect(before / told).toBeLessThan(0.96);
+  });
+
+  test('two measurements, or three at the same hours, are no trend', () => {
+    expect(trendOf(points([0, 1], [100, 2]), [], 5, 'higher')).toBeNull();
+    expect(trendOf(points([100, 1], [100, 2], [100, 3]), [], 5, 'higher')).toBeNull();
+    expect(trendOf([], [], 5, 'higher')).toBeNull();
+  });
+
+  test('work begins it anew: what was before it does not count', () => {
+    const all = points([0, 0.2], [1000, 0.9], [2000, 0.2], [2500, 0.22], [3000, 0.24]);
+    const trend = trendOf(all, [1500], 1, 'higher')!;
+    expect([trend.count, trend.fromHours]).toEqual([3, 2000]);
+    expect(trend.perHour).toBeCloseTo(4e-5, 9);
+  });
+
+  test('going away from its limit it never reaches it; past it already, it is there', () => {
+    const falling = points([0, 0.6], [1000, 0.5], [2000, 0.4]);
+    expect(trendOf(falling, [], 1, 'higher')!.limitHours).toBeNull();
+    expect(trendOf(falling, [], 0.5, 'lower')!.limitHours!.likely).toBe(2000);
+    expect(trendOf(falling, [], 1, 'either')!.limitHours).toBeNull();
+  });
+
+  test('early, likely and late are in order, never before the last measurement', () => {
+    const value = fc.double({ min: 0, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(value, { minLength: 3, maxLength: 12 }), (values) => {
+        const trend = trendOf(
+          values.map((one, index) => ({ hours: index * 250, value: one, uncertainty: 0.02 })),
+          [],
+          1.2,
+          'higher',
+        );
+        const limit = trend?.limitHours;
+        if (!limit) return;
+        expect(limit.early).toBeGreaterThanOrEqual(trend.toHours);
+        expect(limit.early).toBeLessThanOrEqual(limit.likely);
+        if (limit.late !== null) expect(limit.late).toBeGreaterThanOrEqual(limit.likely);
+      }),
+    );
+  });
+});
+
+describe('before and after', () => {
+  const DAY = 86_400_000;
+  const measured = (day: number, value: number, uncertainty = 2) => ({
+    id: `m${day}`,
+    at: day * DAY,
+    value,
+    uncertainty,
+  });
+  const work = (day: number) => ({ at: day * DAY, tasks: ['valves-all'] });
+
+  test('the last before and the first after make the pair', () => {
+    const [pair, ...more] = beforeAfter(
+      [measured(1, 300), measured(9, 290), measured(10.2, 350), measured(15, 349)],
+      [work(10)],
+    );
+    expect(more).toEqual([]);
+    expect(pair).toMatchObject({
+      before: { value: 290 },
+      after: { value: 350 },
+      change: 60,
+      isBeyondNoise: true,
+    });
+    expect(pair!.noise).toBeCloseTo(Math.hypot(2, 2), 12);
+  });
+
+  test('a change within the noise of measuring is told as such: by hand, 5 with ±2 each is under 2·2.83', () => {
+    const [pair] = beforeAfter([measured(9, 300), measured(11, 305)], [work(10)]);
+    expect(pair).toMatchObject({ change: 5, isBeyondNoise: false });
+    const [beyond] = beforeAfter([measured(9, 300), measured(11, 305.7)], [work(10)]);
+    expect(beyond!.isBeyondNoise).toBe(true);
+  });
+
+  test('none without both sides, nor across other work, nor from a month away', () => {
+    expect(beforeAfter([measured(9, 300)], [work(10)])).toEqual([]);
+    expect(beforeAfter([measured(9, 300), measured(50, 350)], [work(10)])).toEqual([]);
+    const both = beforeAfter([measured(9, 300), measured(14, 350)], [work(10), work(12)]);
+    expect(both).toEqual([]);
+  });
+});

@@ -1,0 +1,181 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type {
+  JudgeValues,
+  MeasurementsQuery,
+  MeasurementView,
+  Page,
+  RecordMeasurement,
+} from '@entretien/contracts';
+import { atmosphereAt } from '@entretien/core/air';
+import { formatDay, formatInstant, localDayAt, type Instant, type Problem } from '@entretien/core/basics';
+import { judgeCheck, type CheckBaseline, type CheckValues, type Judgement } from '@entretien/core/checks';
+import { futureProblem } from '@entretien/core/hours';
+import type { DataPlate } from '@entretien/core/machine';
+import { clockHours, hourClockOf, type HourClock } from '@entretien/core/plan';
+import { v5 as idFrom } from 'uuid';
+import { impossible } from '../common/problem.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
+import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { PeopleService } from '../people/people.js';
+import { Database } from '../persistence/database.js';
+import { MeasurementEntity } from '../persistence/entities/measurement.entity.js';
+import { factView, FactPages } from '../persistence/fact-pages.js';
+import { FactStore } from '../persistence/fact-store.js';
+import { stands } from '../persistence/hour-facts-sql.js';
+import { ReadingsService } from '../readings/readings.service.js';
+import { SitesService } from '../sites/sites.service.js';
+
+/** What was measured on units, judged when it was recorded. */
+@Injectable()
+export class MeasurementsService {
+  constructor(
+    private readonly database: Database,
+    private readonly facts: FactStore,
+    private readonly pages: FactPages,
+    private readonly people: PeopleService,
+    private readonly register: UnitRegister,
+    private readonly sites: SitesService,
+    private readonly readings: ReadingsService,
+    @Inject(CLOCK) private readonly clock: Clock,
+  ) {}
+
+  record(compressorId: string, sent: RecordMeasurement, by: string): MeasurementView {
+    const unit = this.register.require(compressorId);
+    const content = {
+      id: sent.id.toLowerCase(),
+      compressorId: unit.id,
+      check: sent.check,
+      takenAt: Date.parse(sent.takenAt),
+      values: sent.values,
+      hours: sent.hours ?? null,
+      baseline: sent.baseline ?? false,
+      note: sent.note ?? null,
+      corrects: sent.corrects?.toLowerCase() ?? null,
+      by: this.people.require(by),
+    };
+    const { row, isNew } = this.database.transact(() => {
+      const stored = this.facts.record(MeasurementEntity, content, (recordedAt) => {
+        const plate = this.register.plateOf(unit, content.takenAt);
+        const context = { now: recordedAt, timeZone: this.register.timeZoneOf(plate) };
+        const future = futureProblem(content.takenAt, 'takenAt', context);
+        if (future) throw impossible(future);
+        const judgement = this.judgeOn(unit, content);
+        return { marks: [], verdict: judgement.verdict, judgement };
+      });
+      if (stored.isNew && content.hours !== null) this.noteHours(unit, sent.takenAt, content.hours, content);
+      return stored;
+    });
+    if (isNew) this.register.factRecorded(unit.id);
+    return this.toView(row, this.clockOf(unit));
+  }
+
+  /** Judges without recording. */
+  judge({ compressorId, check, values }: JudgeValues): Judgement {
+    const now = this.clock();
+    if (compressorId !== undefined) {
+      const unit = this.register.require(compressorId);
+      return this.judgeOn(unit, { check, values, takenAt: now, baseline: false });
+    }
+    const judged = judgeCheck(check, values, { on: formatDay(localDayAt(now, 'UTC')) });
+    if (!judged.ok) throw refused(judged.problem);
+    return judged.value;
+  }
+
+  list(compressorId: string, query: MeasurementsQuery): Promise<Page<MeasurementView>> {
+    const unit = this.register.require(compressorId);
+    const clock = this.clockOf(unit);
+    const { check, from, to } = query;
+    return this.pages.page(
+      MeasurementEntity,
+      'takenAt',
+      unit.id,
+      query,
+      (row) => this.toView(row, clock),
+      (rows) => {
+        if (check !== undefined) rows.andWhere('fact.check = :check', { check });
+        if (from !== undefined) rows.andWhere('fact.takenAt >= :from', { from: Date.parse(from) });
+        if (to !== undefined) rows.andWhere('fact.takenAt <= :to', { to: Date.parse(to) });
+      },
+    );
+  }
+
+  /** What the measurement is, with the run hours of its moment. */
+  toView(row: MeasurementEntity, clock: HourClock): MeasurementView {
+    const known = clockHours(clock, row.takenAt);
+    return {
+      ...factView(row),
+      check: row.check,
+      takenAt: formatInstant(row.takenAt),
+      values: row.values,
+      ...(row.hours === null ? {} : { hours: row.hours }),
+      baseline: row.baseline,
+      judgement: row.judgement,
+      runHours: known?.hours ?? null,
+      runHoursBasis: known?.basis ?? null,
+    };
+  }
+
+  clockOf(unit: UnitRecord): HourClock {
+    const now = this.clock();
+    return hourClockOf(this.register.historyOf(unit, this.register.plateOf(unit, now)), now);
+  }
+
+  private judgeOn(
+    unit: UnitRecord,
+    measured: Pick<MeasurementEntity, 'check' | 'values' | 'takenAt' | 'baseline'>,
+  ): Judgement {
+    const { check, values, takenAt } = measured;
+    const plate = this.register.plateOf(unit, takenAt);
+    const judged = judgeCheck(check, values, {
+      plate,
+      baseline: this.baselineOf(unit.id, check, takenAt),
+      isBaseline: measured.baseline,
+      on: formatDay(localDayAt(takenAt, this.register.timeZoneOf(plate))),
+      ...this.atmosphereOf(plate),
+    });
+    if (!judged.ok) throw refused(judged.problem);
+    return judged.value;
+  }
+
+  /** The air about a unit, where the height of its site is known. */
+  private atmosphereOf(plate: DataPlate): { readonly atmosphereBarAbs?: number } {
+    const altitudeM = this.sites.find(plate.siteId)?.altitudeM;
+    if (altitudeM === undefined || altitudeM === null) return {};
+    const pressure = atmosphereAt(altitudeM);
+    return pressure.ok ? { atmosphereBarAbs: pressure.value } : {};
+  }
+
+  /** The baseline that held at a moment: one that is being put right stands no longer by then. */
+  private baselineOf(compressorId: string, check: string, at: Instant): CheckBaseline | undefined {
+    const [row] = this.database.all<{ figures: string; judgement: string }>(
+      BASELINE,
+      compressorId,
+      check,
+      at,
+    );
+    if (!row) return undefined;
+    const { figure } = JSON.parse(row.judgement) as Judgement;
+    return { values: JSON.parse(row.figures) as CheckValues, figure: figure?.value ?? null };
+  }
+
+  /** The figure on the meter is a reading of its own, under an id that follows from the measurement's. */
+  private noteHours(
+    unit: UnitRecord,
+    takenAt: string,
+    hours: number,
+    { id, by }: Pick<MeasurementEntity, 'id' | 'by'>,
+  ): void {
+    const reading = { id: idFrom('hours', id), takenAt, hours, counts: 'total', source: 'typed' } as const;
+    this.readings.record(unit.id, reading, by);
+  }
+}
+
+const BASELINE = `SELECT "figures", "judgement" FROM "measurement" WHERE "compressor_id" = ? AND "check_code" = ? AND "taken_at" <= ? AND "is_baseline" = 1 AND ${stands('measurement')} ORDER BY "taken_at" DESC, "recorded_at" DESC LIMIT 1`;
+
+/** A figure that the check refuses is told beside its field. */
+function refused(problem: Problem) {
+  const { field } = problem;
+  return impossible(
+    field === undefined || field === 'check' ? problem : { ...problem, field: `values.${field}` },
+  );
+}

@@ -1,0 +1,18 @@
+import type { CheckValues, Judgement, Verdict } from '@entretien/core/checks';
+import { Column, Entity, Index } from 'typeorm';
+import { CorrectingFactColumns } from './columns.js';
+
+@Entity('measurement')
+@Index('measurement_by_unit', ['compressorId', 'takenAt'])
+@Index('measurement_by_check', ['compressorId', 'check', 'takenAt'])
+@Index('measurement_by_verdict', ['verdict', 'takenAt'])
+export class MeasurementEntity extends CorrectingFactColumns {
+  @Column({ name: 'check_code', type: 'text' }) check: string;
+  @Column({ name: 'taken_at', type: 'integer' }) takenAt: number;
+  @Column({ name: 'figures', type: 'simple-json' }) values: CheckValues;
+  @Column({ type: 'real', nullable: true }) hours: number | null;
+  @Column({ name: 'is_baseline', type: 'boolean' }) baseline: boolean;
+  @Column({ type: 'text' }) verdict: Verdict;
+  /** As judged when it was recorded, with the limit then used. */
+  @Column({ type: 'simple-json' }) judgement: Judgement;
+}
