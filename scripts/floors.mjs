@@ -13,6 +13,7 @@ export const areasOfCore = {
   electrics: ['basics', 'quantities', 'machine'],
   costs: ['basics', 'quantities'],
   checks: ['basics', 'quantities', 'machine', 'hours', 'air', 'oil', 'drive', 'electrics', 'costs'],
+  bench: ['basics', 'quantities', 'machine', 'air', 'oil', 'drive', 'electrics', 'costs', 'checks'],
   plan: ['basics', 'quantities', 'machine', 'hours', 'air', 'oil', 'drive', 'electrics', 'costs', 'checks'],
 };
 
@@ -72,7 +73,7 @@ function areaRule(area, below, areas) {
             },
             {
               regex:
-                '^\\.\\./(\\.\\./)?(basics|quantities|machine|hours|air|oil|drive|electrics|costs|checks|plan)/(?!index\\.js)',
+                '^\\.\\./(\\.\\./)?(basics|quantities|machine|hours|air|oil|drive|electrics|costs|checks|bench|plan)/(?!index\\.js)',
               message: 'Another area is entered by its index.',
             },
           ],

@@ -13,6 +13,7 @@ import {
   CompressorsService,
   createApp,
   Database,
+  MeasurementsService,
   PeopleService,
   ReadingsService,
   ServicesService,
@@ -20,6 +21,7 @@ import {
   StandingsService,
 } from '@entretien/server';
 import seedrandom from 'seedrandom';
+import { Instruments, type Measured, type MeasuredVisit } from './measuring.js';
 import { people, sites, type SiteStory, type UnitStory } from './story.js';
 
 const TIME_ZONE = 'Europe/Zurich';
@@ -34,6 +36,7 @@ export interface DemoSummary {
   readonly units: number;
   readonly readings: number;
   readonly services: number;
+  readonly measurements: number;
 }
 
 /**
@@ -52,6 +55,7 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
       compressors: app.get(CompressorsService),
       readings: app.get(ReadingsService),
       services: app.get(ServicesService),
+      measurements: app.get(MeasurementsService),
       standings: app.get(StandingsService),
     },
     today,
@@ -69,6 +73,7 @@ interface Services {
   readonly compressors: CompressorsService;
   readonly readings: ReadingsService;
   readonly services: ServicesService;
+  readonly measurements: MeasurementsService;
   readonly standings: StandingsService;
 }
 
@@ -82,6 +87,9 @@ interface LivingUnit {
   meter: number;
   /** What its second counter shows, where it has one. */
   loaded: number;
+  /** Hours run since it was new, whatever its meter shows. */
+  ran: number;
+  readonly instruments: Instruments;
   /** How its present week differs from its habit, as a logarithm. */
   mood: number;
   readonly random: () => number;
@@ -91,7 +99,7 @@ interface LivingUnit {
 }
 
 class Valley {
-  private readonly summary = { sites: 0, units: 0, readings: 0, services: 0 };
+  private readonly summary = { sites: 0, units: 0, readings: 0, services: 0, measurements: 0 };
   private readonly technicians: string[] = [];
 
   constructor(
@@ -139,6 +147,8 @@ class Valley {
       site,
       meter: story.meterStartsAt ?? 0,
       loaded: (story.meterStartsAt ?? 0) * (story.use.loadedShare ?? 0),
+      ran: story.meterStartsAt ?? 0,
+      instruments: new Instruments(story, site.altitudeM, `${SEED} ${story.plate.tag} instruments`),
       mood: 0,
       random: seedrandom(`${SEED} ${story.plate.tag}`),
       moods: seedrandom(`${SEED} ${story.plate.tag} moods`),
@@ -160,11 +170,15 @@ class Valley {
       unit.nextReading.day = day + 7 + Math.floor(unit.random() * 8);
     }
     if (visited) {
-      this.serve(unit, day);
+      const visit = { ran: unit.ran, season: seasonOf(day), daysAgo: ago };
+      const isRunning = story.use.idleSince === undefined || ago > story.use.idleSince;
+      if (isRunning && !unread) this.measure(unit, day, WORKING_HOUR + 0.5, unit.instruments.before(visit));
+      this.serve(unit, day, visit);
       unit.nextVisit.day = day + unit.site.visitEvery;
     }
     const hours = this.hoursOf(unit, day);
     unit.meter += hours;
+    unit.ran += hours;
     unit.loaded += hours * (story.use.loadedShare ?? 0);
   }
 
@@ -220,7 +234,7 @@ class Valley {
   }
 
   /** Does what the standing of that day asks for, as a technician would; what a story neglects stays undone. */
-  private serve(unit: LivingUnit, day: DayNumber): void {
+  private serve(unit: LivingUnit, day: DayNumber, visit: MeasuredVisit): void {
     const doneAt = this.at(day, WORKING_HOUR + 1);
     const { neglected } = unit.story;
     const ago = this.today - day;
@@ -233,6 +247,17 @@ class Valley {
     const service: RecordService = { id: idOf('service', unit.story.plate.tag, day), doneAt, tasks };
     this.write.services.record(unit.id, service, this.technicianOf(unit));
     this.summary.services += 1;
+    this.measure(unit, day, WORKING_HOUR + 2, unit.instruments.after(visit, tasks));
+  }
+
+  private measure(unit: LivingUnit, day: DayNumber, hour: number, measured: readonly Measured[]): void {
+    const { tag } = unit.story.plate;
+    const takenAt = this.at(day, hour);
+    for (const one of measured) {
+      const measurement = { ...one, id: idOf(one.check, tag, day, hour), takenAt };
+      this.write.measurements.record(unit.id, measurement, this.technicianOf(unit));
+      this.summary.measurements += 1;
+    }
   }
 
   private technicianOf({ site }: LivingUnit): string {
@@ -245,6 +270,10 @@ class Valley {
     this.setClock(moment);
     return formatInstant(moment);
   }
+}
+
+function seasonOf(day: DayNumber): number {
+  return day % 365.25;
 }
 
 const USUAL_WANDER = 0.12;

@@ -15,6 +15,8 @@ if (anew || !existsSync(join(target, 'entretien.sqlite'))) {
   const summary = await generateDemo(beside, Date.now());
   rmSync(target, { recursive: true, force: true });
   renameSync(beside, target);
-  const { sites, units, readings, services } = summary;
-  console.log(`Haldris valley: ${sites} sites, ${units} units, ${readings} readings, ${services} services.`);
+  const { sites, units, readings, services, measurements } = summary;
+  console.log(
+    `Haldris valley: ${sites} sites, ${units} units, ${readings} readings, ${services} services, ${measurements} measurements.`,
+  );
 }

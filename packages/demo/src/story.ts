@@ -32,6 +32,15 @@ export interface UnitStory {
   readonly neglected?: { readonly tasks: readonly string[]; readonly since: number };
   /** The meter was replaced so many days ago. */
   readonly meterReplaced?: number;
+  /** Its separator element blocks faster than others. */
+  readonly separatorClimbs?: true;
+  /** It delivers less and less: valves or rings. */
+  readonly pumpUpSlips?: true;
+  /** The last of its stages has begun to let gas back. */
+  readonly lastStageLeaks?: true;
+  /** It stands in a hot hall. */
+  readonly hallIsHot?: true;
+  readonly glassStained?: true;
   /** Nobody has read it since so many days ago. */
   readonly unreadSince?: number;
 }
@@ -161,6 +170,7 @@ export const sites: readonly SiteStory[] = [
           dust: 'dusty',
         },
         commissioned: 1010,
+        pumpUpSlips: true,
         use: { perDay: 4.4, workDays: weekdays, spread: 0.2 },
         neglected: { tasks: ['intake-replace', 'intake-inspect', 'belt-check'], since: 210 },
       },
@@ -312,6 +322,7 @@ export const sites: readonly SiteStory[] = [
           airUse: 'breathing',
         },
         commissioned: 990,
+        lastStageLeaks: true,
         use: {
           perDay: 0.55,
           workDays: everyDay,
@@ -354,6 +365,7 @@ export const sites: readonly SiteStory[] = [
           dust: 'normal',
         },
         commissioned: 1000,
+        glassStained: true,
         use: {
           perDay: 11,
           loadedShare: 0.52,
@@ -419,6 +431,8 @@ export const sites: readonly SiteStory[] = [
           dust: 'normal',
         },
         commissioned: 1020,
+        separatorClimbs: true,
+        hallIsHot: true,
         use: { perDay: 9, workDays: sixDays, spread: 0.2, loadedShare: 0.66 },
         meterReplaced: 260,
       },

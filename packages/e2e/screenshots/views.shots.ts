@@ -39,7 +39,7 @@ test('unit by night, in hours, with its data plate', async ({ page }) => {
   await page.emulateMedia({ colorScheme: 'dark' });
   await openUnit(page, 'OG-1');
   await page.getByRole('button', { name: 'hours', exact: true }).click();
-  await page.getByRole('tab', { name: 'Data plate' }).click();
+  await page.getByRole('tab', { name: 'Plate' }).click();
   await take(page, 'unit-dark');
 });
 
@@ -52,7 +52,7 @@ test('reading refused with its reason', async ({ page }) => {
 
 test('run hours with their forecast', async ({ page }) => {
   await openUnit(page, 'BQ-1');
-  await page.getByRole('tab', { name: 'Run hours' }).click();
+  await page.getByRole('tab', { name: 'Hours' }).click();
   await expect(page.getByRole('img', { name: /^Run hours/ })).toBeVisible();
   await take(page, 'run-hours');
 });

@@ -91,7 +91,7 @@ test('a data plate out of order is stored and doubted, nonsense is refused', asy
   const tag = `PLATE-${info.project.name}`;
   const id = await office.addUnit(tag, { cutOutBar: 10 });
   await openUnit(page, id, tag);
-  await page.getByRole('tab', { name: 'Data plate' }).click();
+  await page.getByRole('tab', { name: 'Plate' }).click();
   await page.getByRole('button', { name: 'Change data plate' }).click();
   const relief = page.getByLabel('Relief setting');
   await relief.fill('12 cfm');

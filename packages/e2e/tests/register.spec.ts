@@ -55,7 +55,7 @@ test('a site is mended, a unit moved, retired and brought back', async ({ page, 
   await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toContainText(
     `Upper hall of ${tag}`,
   );
-  await page.getByRole('tab', { name: 'Data plate' }).click();
+  await page.getByRole('tab', { name: 'Plate' }).click();
   await page.getByRole('button', { name: 'Move or retire' }).click();
   await page.getByLabel('Site', { exact: true }).click();
   await page.getByRole('option', { name: 'Odrin Glassworks' }).click();
@@ -69,7 +69,7 @@ test('a site is mended, a unit moved, retired and brought back', async ({ page, 
   await page.goto('/units');
   await expect(page.getByRole('heading', { name: 'Out of service' })).toBeVisible();
   await page.getByRole('link', { name: tag, exact: true }).click();
-  await page.getByRole('tab', { name: 'Data plate' }).click();
+  await page.getByRole('tab', { name: 'Plate' }).click();
   await page.getByRole('button', { name: 'Move or retire' }).click();
   await page.getByRole('button', { name: 'Bring it back' }).click();
   await expect(page.getByRole('list', { name: 'What is due' })).toBeVisible();

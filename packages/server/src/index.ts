@@ -1,6 +1,7 @@
 export { createApp, type AppOptions } from './app.js';
 export { settingsFrom, type Settings } from './config.js';
 export { CompressorsService } from './compressors/compressors.service.js';
+export { MeasurementsService } from './measurements/measurements.service.js';
 export { PeopleService } from './people/people.js';
 export { Database } from './persistence/database.js';
 export { ReadingsService } from './readings/readings.service.js';

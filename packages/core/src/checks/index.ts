@@ -18,3 +18,4 @@ export { sayLadder, suspectName } from './library/heat.js';
 export { breathingAir, dewPointClasses, oilClasses } from './library/purity.js';
 export { beforeAfter, type BeforeAfter, type PairedMeasurement, type PairedWork } from './pairs.js';
 export { trendOf, type CheckTrend, type LimitHours, type TrendPoint } from './trend.js';
+export { ambient, choice, gauge, number, quantity } from './fields.js';

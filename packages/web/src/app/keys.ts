@@ -4,6 +4,7 @@ import { usePreferences } from './preferences.js';
 /** The keys of a desk, and what they do. */
 export const keyHelp: readonly (readonly [string, string])[] = [
   ['n', 'New reading, on a unit’s page'],
+  ['m', 'Measure, on a unit’s page'],
   ['/', 'Find a unit'],
   ['[ and ]', 'Previous and next unit'],
   ['h', 'Rulers in hours or days'],

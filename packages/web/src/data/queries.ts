@@ -3,7 +3,9 @@ import type {
   HoursView,
   CompressorView,
   FactView,
+  FindingsView,
   FleetStandingView,
+  MeasurementView,
   MeterChangeView,
   Page,
   PersonView,
@@ -142,6 +144,27 @@ export function useUnitFacts(id: string) {
 
 export type UnitFacts = NonNullable<ReturnType<typeof useUnitFacts>['data']>;
 
+/** Measurements of a unit shown at once: years of them. */
+const MEASUREMENTS_PAGE = 200;
+
+/** The latest measurements of a unit, the latest first; those of one check, or of all. */
+export function useMeasurements(id: string | undefined, check?: string) {
+  return useQuery({
+    queryKey: [...unitKey(id ?? ''), 'measurements', check ?? 'all'],
+    queryFn: () =>
+      getJson<Page<MeasurementView>>(
+        `/compressors/${id}/measurements?limit=${MEASUREMENTS_PAGE}${check === undefined ? '' : `&check=${check}`}`,
+      ).then((page) => page.items),
+    enabled: id !== undefined,
+    retry: false,
+  });
+}
+
+/** What was lately judged watch, act or stop. */
+export function useFindings() {
+  return useQuery({ queryKey: ['findings'], queryFn: () => getJson<FindingsView>('/findings') });
+}
+
 /** The meters of a site in walking order. */
 export function useSiteMeters(siteId: string) {
   return useQuery({
@@ -173,7 +196,7 @@ export function useForecast(id: string, hours: number) {
 /** Everything that a new fact of a unit can change on any page. */
 export async function refresh(client: QueryClient): Promise<void> {
   await Promise.all(
-    ['unit', 'fleet', 'retired', 'sites', 'meters'].map((key) =>
+    ['unit', 'fleet', 'retired', 'sites', 'meters', 'findings'].map((key) =>
       client.invalidateQueries({ queryKey: [key] }),
     ),
   );

@@ -3,7 +3,9 @@ import type { FleetUnitView } from '@entretien/contracts';
 import { Link } from 'react-router';
 import { figureFont } from '../../app/theme.js';
 import { stateColour } from '../../parts/DropMark.js';
+import { useFindings } from '../../data/queries.js';
 import { Figure } from '../../parts/Figure.js';
+import { VerdictMark } from '../../parts/VerdictMark.js';
 import { sayReadingNeed, unitsToRead, waitingWork } from './today-list.js';
 
 interface BesideProps {
@@ -39,6 +41,7 @@ export function Beside({ units, isPart }: BesideProps) {
           />
         ))}
       </BesideList>
+      <Findings />
       <BesideList
         title="Work that waits"
         note="On how many units each is late, due or nearing."
@@ -75,6 +78,44 @@ export function Beside({ units, isPart }: BesideProps) {
         Read a list of readings
       </MuiLink>
     </Stack>
+  );
+}
+
+const FINDINGS_SHOWN = 6;
+
+/** What was lately measured and found other than good. */
+function Findings() {
+  const { data } = useFindings();
+  if (!data || data.total === 0) return null;
+  const rest = data.total - Math.min(data.total, FINDINGS_SHOWN);
+  return (
+    <BesideList
+      title="Lately found"
+      note={rest > 0 ? `The gravest of ${data.total}.` : 'Measured in the last two months, not better since.'}
+    >
+      {data.items.slice(0, FINDINGS_SHOWN).map(({ measurement, checkName, tag }) => (
+        <Stack
+          key={measurement.id}
+          direction="row"
+          component={Link}
+          to={`/units/${measurement.compressorId}?tab=checks&check=${measurement.check}`}
+          title={measurement.judgement.reason}
+          sx={besideRow}
+        >
+          <Box sx={{ minWidth: 0 }}>
+            <Typography variant="body2" noWrap>
+              <Box component="span" sx={{ ...figureFont, fontWeight: 650, pr: 0.75 }}>
+                {tag}
+              </Box>
+              <Box component="span" sx={{ color: 'text.secondary' }}>
+                {checkName}
+              </Box>
+            </Typography>
+          </Box>
+          <VerdictMark verdict={measurement.judgement.verdict} />
+        </Stack>
+      ))}
+    </BesideList>
   );
 }
 

@@ -6,7 +6,7 @@ import { FormDialog } from '../../parts/FormDialog.js';
 import { PlateInput } from '../../parts/PlateInputs.js';
 import { WhenField } from '../../parts/WhenField.js';
 import { fieldsFor, hourFields, plateGroups } from '../../parts/plate-fields.js';
-import { useFactForm } from './use-fact-form.js';
+import { useFactForm } from '../../parts/use-fact-form.js';
 
 interface EditPlateProps {
   readonly unit: CompressorView;

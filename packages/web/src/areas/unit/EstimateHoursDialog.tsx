@@ -10,7 +10,7 @@ import { sayAgo } from '../../parts/say-due.js';
 import { useNow } from '../../parts/use-now.js';
 import { WhenField } from '../../parts/WhenField.js';
 import { hourLogOf, lastFigure, typedReading } from './hour-log.js';
-import { useFactForm } from './use-fact-form.js';
+import { useFactForm } from '../../parts/use-fact-form.js';
 
 interface EstimateProps {
   readonly unit: CompressorView;

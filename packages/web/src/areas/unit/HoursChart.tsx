@@ -1,4 +1,3 @@
-import { useColorScheme } from '@mui/material/styles';
 import type { HoursView } from '@entretien/contracts';
 import { formatFigure } from '@entretien/core/quantities';
 import {
@@ -14,7 +13,7 @@ import {
   Tooltip,
 } from 'chart.js';
 import { Bar, Line } from 'react-chartjs-2';
-import { dark, light, type Tokens } from '../../app/tokens.js';
+import { chartFigures, chartShared, tooltipLook, uprightAxis, useTokens } from '../../parts/chart-look.js';
 import { monthName } from '../../parts/say-due.js';
 import { hoursSeries, useByWeek } from './hours-chart.js';
 
@@ -30,37 +29,12 @@ Chart.register(
   Tooltip,
 );
 
-function useTokens(): Tokens {
-  const { mode, systemMode } = useColorScheme();
-  return (mode === 'system' ? systemMode : mode) === 'dark' ? dark : light;
-}
-
-const figures = { family: '"Archivo Variable", sans-serif', size: 12 };
-
 function dateWords(at: number): string {
   const date = new Date(at);
   return `${date.getUTCDate()} ${monthName(date.getUTCMonth())} ${date.getUTCFullYear()}`;
 }
 
 const sayHours = (hours: number) => `${formatFigure(hours, { figures: 6, maxDecimals: 1 })} h`;
-
-const shared = {
-  animation: false,
-  maintainAspectRatio: false,
-  responsive: true,
-  interaction: { mode: 'nearest', intersect: false },
-} as const;
-
-const tooltipLook = { displayColors: false, titleFont: figures, bodyFont: figures } as const;
-
-/** The upright axis of both charts. */
-function hoursAxis(tokens: Tokens) {
-  return {
-    grid: { color: tokens.hairline },
-    border: { display: false },
-    ticks: { color: tokens.secondInk, font: figures, maxTicksLimit: 6 },
-  };
-}
 
 /** Readings as a line, estimates dashed, meter changes marked, and the cone of the hours to come. */
 export function HoursChart({ hours }: { readonly hours: HoursView }) {
@@ -124,7 +98,7 @@ export function HoursChart({ hours }: { readonly hours: HoursView }) {
         ],
       }}
       options={{
-        ...shared,
+        ...chartShared,
         parsing: false,
         normalized: true,
         scales: {
@@ -136,7 +110,7 @@ export function HoursChart({ hours }: { readonly hours: HoursView }) {
             border: { color: tokens.strongRule },
             ticks: {
               color: tokens.secondInk,
-              font: figures,
+              font: chartFigures,
               maxTicksLimit: 5,
               maxRotation: 0,
               callback: monthTick,
@@ -145,7 +119,7 @@ export function HoursChart({ hours }: { readonly hours: HoursView }) {
               axis.ticks = monthStarts(axis.min, axis.max, 5).map((value) => ({ value }));
             },
           },
-          y: hoursAxis(tokens),
+          y: uprightAxis(tokens),
         },
         plugins: {
           legend: { display: false },
@@ -209,21 +183,21 @@ export function WeeksChart({ hours }: { readonly hours: HoursView }) {
         ],
       }}
       options={{
-        ...shared,
+        ...chartShared,
         scales: {
           x: {
             grid: { display: false },
             border: { color: tokens.strongRule },
             ticks: {
               color: tokens.secondInk,
-              font: figures,
+              font: chartFigures,
               maxRotation: 0,
               autoSkip: true,
               maxTicksLimit: 5,
               callback: (_value, index) => monthName(new Date(weeks[index]?.from ?? 0).getUTCMonth()),
             },
           },
-          y: { beginAtZero: true, ...hoursAxis(tokens) },
+          y: { beginAtZero: true, ...uprightAxis(tokens) },
         },
         plugins: {
           legend: { display: false },

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { useSites } from '../../data/queries.js';
 import { FormDialog } from '../../parts/FormDialog.js';
 import { WhenField } from '../../parts/WhenField.js';
-import { useFactForm } from './use-fact-form.js';
+import { useFactForm } from '../../parts/use-fact-form.js';
 import { useNow } from '../../parts/use-now.js';
 
 interface MoveProps {

@@ -25,7 +25,7 @@ import {
   meterChangeOf,
   type MeterChangeEntry,
 } from './MeterChangePart.js';
-import { useFactForm } from './use-fact-form.js';
+import { useFactForm } from '../../parts/use-fact-form.js';
 import { useNow } from '../../parts/use-now.js';
 
 interface ReadHoursProps {

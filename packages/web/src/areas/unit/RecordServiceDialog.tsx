@@ -1,16 +1,16 @@
-import WarningAmberIcon from '@mui/icons-material/WarningAmber';
 import { Box, Checkbox, FormControlLabel, FormHelperText, Stack, TextField, Typography } from '@mui/material';
 import type { PlanView, RecordService, StandingView } from '@entretien/contracts';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
 import { useState } from 'react';
 import type { UnitFacts } from '../../data/queries.js';
+import { Caution } from '../../parts/Caution.js';
 import { DropMark, stateColour } from '../../parts/DropMark.js';
 import { FormDialog } from '../../parts/FormDialog.js';
 import { emptyEntry, QuantityField } from '../../parts/QuantityField.js';
 import { sayDue } from '../../parts/say-due.js';
 import { WhenField } from '../../parts/WhenField.js';
 import { hourLogOf, typedReading } from './hour-log.js';
-import { useFactForm } from './use-fact-form.js';
+import { useFactForm } from '../../parts/use-fact-form.js';
 import { useNow } from '../../parts/use-now.js';
 
 interface RecordServiceProps {
@@ -164,27 +164,4 @@ function cautionsOf(
     cautions.set(code, caution);
   }
   return cautions;
-}
-
-function Caution({ words }: { readonly words: string }) {
-  return (
-    <Stack
-      role="note"
-      direction="row"
-      spacing={1}
-      sx={{
-        bgcolor: 'notebook.brassGround',
-        color: 'notebook.brass',
-        borderLeft: 4,
-        borderColor: 'notebook.brass',
-        p: 1,
-        mb: 1,
-      }}
-    >
-      <WarningAmberIcon fontSize="small" />
-      <Typography variant="body2" sx={{ color: 'text.primary' }}>
-        {words}
-      </Typography>
-    </Stack>
-  );
 }

@@ -1,12 +1,14 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import type {
   CompressorView,
+  MeasurementView,
   PlanView,
   ReadingView,
   SiteView,
   StandingView,
   TaskStandingView,
 } from '@entretien/contracts';
+import type { CheckDefinition } from '@entretien/core/checks';
 import { describeMachine } from '@entretien/core/machine';
 import { formatFigure, formatQuantity, unitByCode, type QuantityKind } from '@entretien/core/quantities';
 import { useState } from 'react';
@@ -27,6 +29,7 @@ import { HourRuler } from '../../parts/ruler/HourRuler.js';
 import { Failed, Waiting } from '../../parts/States.js';
 import { sayAgo, sayDate } from '../../parts/say-due.js';
 import { WithSide } from '../../parts/WithSide.js';
+import { MeasureDialog } from './checks/MeasureDialog.js';
 import { EditPlateDialog } from './EditPlateDialog.js';
 import { EstimateHoursDialog } from './EstimateHoursDialog.js';
 import { MoveDialog } from './MoveDialog.js';
@@ -86,7 +89,12 @@ interface UnitPageProps {
 type Open =
   | { readonly dialog: 'plate' | 'move' | 'estimate' }
   | { readonly dialog: 'read'; readonly corrects?: ReadingView | undefined }
-  | { readonly dialog: 'service'; readonly tasks: readonly string[] };
+  | { readonly dialog: 'service'; readonly tasks: readonly string[] }
+  | {
+      readonly dialog: 'measure';
+      readonly check?: CheckDefinition | undefined;
+      readonly corrects?: MeasurementView | undefined;
+    };
 
 function UnitPage({ unit, standing, facts, plan, site }: UnitPageProps) {
   const [search, setSearch] = useSearchParams();
@@ -99,6 +107,7 @@ function UnitPage({ unit, standing, facts, plan, site }: UnitPageProps) {
   const neighbours = useNeighbours(unit.id);
   useKeys({
     n: () => setOpen({ dialog: unit.hasHourMeter === false ? 'estimate' : 'read' }),
+    m: () => setOpen({ dialog: 'measure' }),
     '[': neighbours.previous,
     ']': neighbours.next,
   });
@@ -119,6 +128,7 @@ function UnitPage({ unit, standing, facts, plan, site }: UnitPageProps) {
           taskNames={taskNames}
           timeZone={timeZone}
           onOpen={(dialog) => setOpen({ dialog })}
+          onMeasure={(check, corrects) => setOpen({ dialog: 'measure', check, corrects })}
           onCorrect={(readingId) =>
             setOpen({ dialog: 'read', corrects: facts.readings.find(({ id }) => id === readingId) })
           }
@@ -136,6 +146,9 @@ function UnitPage({ unit, standing, facts, plan, site }: UnitPageProps) {
               Read hours
             </Button>
           )}
+          <Button variant="outlined" onClick={() => setOpen({ dialog: 'measure' })}>
+            Measure
+          </Button>
           <Button
             variant="contained"
             onClick={() => setOpen({ dialog: 'service', tasks: [] })}
@@ -160,6 +173,17 @@ function UnitPage({ unit, standing, facts, plan, site }: UnitPageProps) {
       {open?.dialog === 'read' && <ReadHoursDialog {...shared} corrects={open.corrects} />}
       {open?.dialog === 'estimate' && <EstimateHoursDialog {...shared} unit={unit} />}
       {open?.dialog === 'service' && <RecordServiceDialog {...shared} plan={plan} chosen={open.tasks} />}
+      {open?.dialog === 'measure' && (
+        <MeasureDialog
+          unit={unit}
+          site={site}
+          facts={facts}
+          timeZone={timeZone}
+          check={open.check}
+          corrects={open.corrects}
+          onClose={close}
+        />
+      )}
       {open?.dialog === 'plate' && <EditPlateDialog unit={unit} timeZone={timeZone} onClose={close} />}
       {open?.dialog === 'move' && <MoveDialog unit={unit} timeZone={timeZone} onClose={close} />}
     </WithSide>

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
-import { ApiProblem, sentenceOf } from '../../data/api.js';
-import { usePost } from '../../data/queries.js';
-import { fromLocalText, toLocalText } from '../../parts/WhenField.js';
+import { ApiProblem, sentenceOf } from '../data/api.js';
+import { usePost } from '../data/queries.js';
+import { fromLocalText, toLocalText } from './WhenField.js';
 
 /**
  * What every form for a fact shares: when it happened, a note, and sending it. The id is made once, so that

@@ -1,0 +1,275 @@
+import { Box, Button, Stack, Typography } from '@mui/material';
+import type { CompressorView, MeasurementView, ServiceView } from '@entretien/contracts';
+import type { BeforeAfter, CheckDefinition, CheckFigure, CheckTrend } from '@entretien/core/checks';
+import { formatFigure } from '@entretien/core/quantities';
+import { lazy, Suspense, useState } from 'react';
+import { usePreferences } from '../../../app/preferences.js';
+import { useForecast, useMeasurements } from '../../../data/queries.js';
+import { sayFigure } from '../../../parts/checks/say-figure.js';
+import { sayDate } from '../../../parts/say-due.js';
+import { Empty, Failed, Waiting } from '../../../parts/States.js';
+import { useNow } from '../../../parts/use-now.js';
+import { VerdictMark } from '../../../parts/VerdictMark.js';
+import { toLocalText } from '../../../parts/WhenField.js';
+import { WithdrawDialog } from '../WithdrawDialog.js';
+import { checkSeries, type ChartPoint } from './check-chart.js';
+import type { ChecksPanelProps } from './ChecksPanel.js';
+
+// The chart library is large, and only wanted here.
+const CheckChart = lazy(() => import('./CheckChart.js').then((part) => ({ default: part.CheckChart })));
+
+const SHOWN_AT_FIRST = 8;
+
+interface DetailProps extends ChecksPanelProps {
+  readonly check: CheckDefinition;
+}
+
+/** One check of a unit: its chart, where it is going, what work did to it, and every measurement. */
+export function CheckDetail({ unit, check, services, timeZone, onMeasure }: DetailProps) {
+  const measurements = useMeasurements(unit.id, check.code);
+  const now = useNow();
+  if (measurements.isError) {
+    return <Failed error={measurements.error} onRetry={() => void measurements.refetch()} />;
+  }
+  if (!measurements.data) return <Waiting lines={6} />;
+  if (measurements.data.length === 0) {
+    return (
+      <Empty title="Not measured yet.">
+        {check.how} The first one, taken when all is well, makes the baseline.
+      </Empty>
+    );
+  }
+  return (
+    <Box>
+      {check.figure && (
+        <Picture
+          unit={unit}
+          check={{ ...check, figure: check.figure }}
+          measurements={measurements.data}
+          services={services}
+          now={now}
+          timeZone={timeZone}
+        />
+      )}
+      <Records
+        unit={unit}
+        check={check}
+        measurements={measurements.data}
+        now={now}
+        timeZone={timeZone}
+        onCorrect={(one) => onMeasure(check, one)}
+      />
+    </Box>
+  );
+}
+
+interface PictureProps {
+  readonly unit: CompressorView;
+  readonly check: CheckDefinition & { readonly figure: CheckFigure };
+  readonly measurements: readonly MeasurementView[];
+  readonly services: readonly ServiceView[];
+  readonly now: number;
+  readonly timeZone: string;
+}
+
+function Picture({ unit, check, measurements, services, now, timeZone }: PictureProps) {
+  const series = checkSeries(check, measurements, services);
+  const { figure } = check;
+  if (series.points.length === 0) return null;
+  const legend = [
+    '● good ▲ watch ◆ act ■ stop',
+    series.points.some(({ isBaseline }) => isBaseline) ? '○ baseline' : '',
+    series.limit === null ? '' : 'red dashes: limit',
+    series.pairs.length > 0 ? 'green line: before and after work' : '',
+    series.trend ? 'dashed, shaded: trend, eight chances in ten' : '',
+  ];
+  return (
+    <>
+      <Box sx={{ height: 240 }}>
+        <Suspense fallback={<Waiting lines={5} />}>
+          <CheckChart name={check.name} figure={figure} series={series} now={now} timeZone={timeZone} />
+        </Suspense>
+      </Box>
+      <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', mb: 1 }}>
+        {legend.filter(Boolean).join(' · ')}
+      </Typography>
+      {series.trend && (
+        <Trend
+          unit={unit}
+          trend={series.trend}
+          figure={figure}
+          limit={series.limit}
+          now={now}
+          timeZone={timeZone}
+        />
+      )}
+      {series.pairs.slice(-2).map((pair) => (
+        <Pair key={pair.before.id} pair={pair} figure={figure} now={now} timeZone={timeZone} />
+      ))}
+    </>
+  );
+}
+
+const hoursWords = (hours: number) => formatFigure(hours, { figures: 5, maxDecimals: 0 });
+
+interface TrendProps {
+  readonly unit: CompressorView;
+  readonly trend: CheckTrend;
+  readonly figure: CheckFigure;
+  readonly limit: number | null;
+  readonly now: number;
+  readonly timeZone: string;
+}
+
+/** When the trend reaches the limit, in hours and as a date. */
+function Trend({ unit, trend, figure, limit, now, timeZone }: TrendProps) {
+  const units = usePreferences((preferences) => preferences.units);
+  const { limitHours } = trend;
+  const forecast = useForecast(unit.id, limitHours ? Math.round(limitHours.likely) : 0);
+  if (limit === null) return null;
+  const said = sayFigure(limit, figure, units);
+  if (!limitHours) {
+    return (
+      <Typography variant="body2" sx={{ mb: 1 }}>
+        It is not on its way to its limit of {said}.
+      </Typography>
+    );
+  }
+  if (limitHours.likely <= trend.toHours) {
+    return (
+      <Typography variant="body2" sx={{ mb: 1, fontWeight: 600 }}>
+        Its trend is past the limit of {said}.
+      </Typography>
+    );
+  }
+  const likely = forecast.data?.likely;
+  const late = limitHours.late === null ? 'much later' : `${hoursWords(limitHours.late)} h`;
+  return (
+    <Typography variant="body2" sx={{ mb: 1 }}>
+      <strong>
+        At this pace it reaches {said} near {hoursWords(limitHours.likely)} h
+        {likely ? `, about ${sayDate(likely.slice(0, 10), now, timeZone)}` : ''}.
+      </strong>{' '}
+      Between {hoursWords(limitHours.early)} h and {late}, eight chances in ten; by {trend.count}{' '}
+      measurements.
+    </Typography>
+  );
+}
+
+interface PairProps {
+  readonly pair: BeforeAfter<ChartPoint>;
+  readonly figure: CheckFigure;
+  readonly now: number;
+  readonly timeZone: string;
+}
+
+/** What work did to the figure, and whether measuring alone could have made it. */
+function Pair({ pair, figure, now, timeZone }: PairProps) {
+  const units = usePreferences((preferences) => preferences.units);
+  const say = (value: number) => sayFigure(value, figure, units);
+  const day = sayDate(toLocalText(pair.workAt, timeZone).slice(0, 10), now, timeZone);
+  const isBetter = figure.worse === 'either' ? null : pair.change > 0 === (figure.worse === 'lower');
+  return (
+    <Box sx={{ borderLeft: 4, borderColor: 'primary.main', pl: 1.25, mb: 1.25 }}>
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        Before and after the work of {day}
+      </Typography>
+      <Typography sx={{ fontWeight: 650 }}>
+        {say(pair.before.value)} → {say(pair.after.value)}
+      </Typography>
+      <Typography variant="body2">
+        {pair.isBeyondNoise
+          ? isBetter === false
+            ? 'It got worse, by more than measuring leaves open.'
+            : 'A real change: more than measuring leaves open.'
+          : 'Within what measuring leaves open: nothing is proved.'}
+      </Typography>
+    </Box>
+  );
+}
+
+interface RecordsProps {
+  readonly unit: CompressorView;
+  readonly check: CheckDefinition;
+  readonly measurements: readonly MeasurementView[];
+  readonly now: number;
+  readonly timeZone: string;
+  readonly onCorrect: (measurement: MeasurementView) => void;
+}
+
+/** Every measurement, the latest first, with the judgement made then. */
+function Records({ unit, check, measurements, now, timeZone, onCorrect }: RecordsProps) {
+  const [shown, setShown] = useState(SHOWN_AT_FIRST);
+  const [withdrawn, setWithdrawn] = useState<MeasurementView | null>(null);
+  const dayOf = ({ takenAt }: MeasurementView) =>
+    sayDate(toLocalText(Date.parse(takenAt), timeZone).slice(0, 10), now, timeZone);
+  return (
+    <>
+      <Box component="ol" aria-label={`Measurements of ${check.name}`} sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {measurements.slice(0, shown).map((one) => (
+          <Box
+            component="li"
+            key={one.id}
+            sx={{ py: 0.9, borderTop: 1, borderColor: 'divider', opacity: one.voided ? 0.75 : 1 }}
+          >
+            <Stack direction="row" sx={{ alignItems: 'center', gap: 1, justifyContent: 'space-between' }}>
+              <VerdictMark verdict={one.judgement.verdict} />
+              <Typography variant="caption" sx={{ color: 'text.secondary', textAlign: 'right' }}>
+                {dayOf(one)}
+                {one.runHours === null ? '' : ` · ${hoursWords(one.runHours)} h`}
+                {one.baseline ? ' · baseline' : ''}
+              </Typography>
+            </Stack>
+            <Typography variant="body2" sx={{ textDecoration: one.voided ? 'line-through' : 'none' }}>
+              {one.judgement.reason}
+            </Typography>
+            {one.judgement.limit && (
+              <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block' }}>
+                Limit then: {one.judgement.limit.words}
+              </Typography>
+            )}
+            {one.note !== undefined && <Typography variant="caption">{one.note}</Typography>}
+            {one.voided ? (
+              <Typography variant="caption" sx={{ display: 'block' }}>
+                {one.voided.how === 'withdrawn'
+                  ? `Withdrawn: ${one.voided.reason ?? ''}`
+                  : 'Put right by a later one.'}
+              </Typography>
+            ) : (
+              <Stack direction="row" sx={{ gap: 1 }}>
+                <Button size="small" sx={quietButton} onClick={() => onCorrect(one)}>
+                  Put right
+                </Button>
+                <Button size="small" sx={quietButton} onClick={() => setWithdrawn(one)}>
+                  Withdraw
+                </Button>
+              </Stack>
+            )}
+          </Box>
+        ))}
+      </Box>
+      {measurements.length > shown && (
+        <Button size="small" onClick={() => setShown(shown + 40)}>
+          Show earlier
+        </Button>
+      )}
+      {withdrawn && (
+        <WithdrawDialog
+          unitId={unit.id}
+          day={dayOf(withdrawn)}
+          lines={[{ words: check.name, path: `measurements/${withdrawn.id}` }]}
+          onCorrect={() => undefined}
+          onClose={() => setWithdrawn(null)}
+        />
+      )}
+    </>
+  );
+}
+
+const quietButton = {
+  px: 0,
+  minWidth: 0,
+  minHeight: { xs: 44, md: 26 },
+  py: 0,
+  color: 'text.secondary',
+} as const;

@@ -1,0 +1,26 @@
+import WarningAmberIcon from '@mui/icons-material/WarningAmber';
+import { Stack, Typography } from '@mui/material';
+
+/** The hazard of what is about to be done, where it is done. */
+export function Caution({ words }: { readonly words: string }) {
+  return (
+    <Stack
+      role="note"
+      direction="row"
+      spacing={1}
+      sx={{
+        bgcolor: 'notebook.brassGround',
+        color: 'notebook.brass',
+        borderLeft: 4,
+        borderColor: 'notebook.brass',
+        p: 1,
+        mb: 1,
+      }}
+    >
+      <WarningAmberIcon fontSize="small" />
+      <Typography variant="body2" sx={{ color: 'text.primary' }}>
+        {words}
+      </Typography>
+    </Stack>
+  );
+}

@@ -1,0 +1,137 @@
+import {
+  Box,
+  FormHelperText,
+  InputAdornment,
+  TextField,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from '@mui/material';
+import type { FieldDefinition } from '@entretien/core/checks';
+import { formatQuantity, parseQuantity, storedUnit, unitByCode, unitsOf } from '@entretien/core/quantities';
+import { useId } from 'react';
+import { usePreferences } from '../../app/preferences.js';
+import { figureFont } from '../../app/theme.js';
+
+interface CheckFieldProps {
+  readonly field: FieldDefinition;
+  readonly text: string;
+  readonly onText: (text: string) => void;
+  readonly problem?: string | undefined;
+  /** What counts while the field is empty. */
+  readonly fallback?: string | undefined;
+}
+
+/** The input of one figure or finding of a check. What was typed is never changed or lost. */
+export function CheckField(props: CheckFieldProps) {
+  return props.field.as === 'choice' ? (
+    <ChoiceField {...props} field={props.field} />
+  ) : (
+    <FigureField {...props} />
+  );
+}
+
+function FigureField({ field, text, onText, problem, fallback }: CheckFieldProps) {
+  const chosen = usePreferences(({ units }) => (field.as === 'quantity' ? units[field.quantity] : undefined));
+  const unit =
+    field.as === 'quantity'
+      ? unitByCode(field.quantity, chosen).label
+      : field.as === 'number'
+        ? field.unit
+        : '';
+  const isDate = field.as === 'date';
+  const help =
+    problem ??
+    otherUnit(field, text, chosen) ??
+    (fallback && text === '' ? 'from the data plate' : field.hint);
+  return (
+    <TextField
+      label={field.optional ? `${field.name} (if known)` : field.name}
+      size="small"
+      fullWidth
+      type={isDate ? 'date' : 'text'}
+      value={text}
+      onChange={(event) => onText(event.target.value)}
+      placeholder={fallback ?? ''}
+      error={problem !== undefined}
+      helperText={help ?? ' '}
+      slotProps={{
+        htmlInput: { inputMode: 'decimal', autoComplete: 'off', maxLength: 40 },
+        inputLabel: isDate || fallback !== undefined ? { shrink: true } : {},
+        input: {
+          sx: { ...figureFont, fontSize: '1.15rem', fontWeight: 600 },
+          endAdornment:
+            unit === '' || (field.as === 'quantity' && /[^\d.,'’\s+-]/.test(text)) ? null : (
+              <InputAdornment position="end">{unit}</InputAdornment>
+            ),
+        },
+        formHelperText: { role: problem === undefined ? undefined : 'alert' },
+      }}
+    />
+  );
+}
+
+/** The figure in another unit than the one it was typed in. */
+function otherUnit(field: FieldDefinition, text: string, chosen: string | undefined): string | undefined {
+  if (field.as !== 'quantity' || text.trim() === '') return undefined;
+  const parsed = parseQuantity(text, field.quantity, { assumed: unitByCode(field.quantity, chosen) });
+  if (!parsed.ok) return undefined;
+  const stored = storedUnit(field.quantity);
+  const other = parsed.value.unit === stored ? unitsOf(field.quantity)[1] : stored;
+  if (!other) return undefined;
+  const shown = formatQuantity(parsed.value.value, field.quantity, other);
+  return `= ${shown.figure} ${shown.unit}`;
+}
+
+function ChoiceField({
+  field,
+  text,
+  onText,
+  problem,
+}: CheckFieldProps & { readonly field: Extract<FieldDefinition, { as: 'choice' }> }) {
+  const id = useId();
+  return (
+    <Box>
+      <Typography id={id} variant="caption" sx={{ color: 'text.secondary', display: 'block', mb: 0.25 }}>
+        {field.name}
+      </Typography>
+      <ToggleButtonGroup
+        exclusive
+        value={text}
+        onChange={(_event, next: string | null) => onText(next ?? '')}
+        aria-labelledby={id}
+        sx={{
+          flexWrap: 'wrap',
+          gap: 0.5,
+          '& .MuiToggleButton-root': {
+            minHeight: 44,
+            px: 1.5,
+            textTransform: 'none',
+            lineHeight: 1.2,
+            border: '1px solid var(--mui-palette-notebook-strongRule) !important',
+            borderRadius: '5px !important',
+            ml: '0 !important',
+            color: 'text.primary',
+          },
+          '& .MuiToggleButton-root.Mui-selected, & .MuiToggleButton-root.Mui-selected:hover': {
+            bgcolor: 'primary.main',
+            color: 'primary.contrastText',
+          },
+        }}
+      >
+        {field.options.map((option) => (
+          <ToggleButton key={option.code} value={option.code}>
+            {option.name}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      <FormHelperText
+        error={problem !== undefined}
+        role={problem === undefined ? undefined : 'alert'}
+        sx={{ mt: 0.25 }}
+      >
+        {problem ?? field.hint ?? ''}
+      </FormHelperText>
+    </Box>
+  );
+}

@@ -1,0 +1,34 @@
+import { Box, Typography } from '@mui/material';
+import type { Judgement, LimitOrigin } from '@entretien/core/checks';
+import { VerdictBand } from '../VerdictMark.js';
+
+const originWords: Record<LimitOrigin, string> = {
+  book: 'by the book',
+  label: 'by its label',
+  plate: 'by the data plate',
+  standard: 'by the standard',
+  baseline: 'by its own baseline',
+  practice: 'common practice',
+};
+
+/** The judgement of what is typed: verdict, reason, limit, and what to do next. */
+export function JudgementBand({ judgement }: { readonly judgement: Judgement }) {
+  const { verdict, reason, limit, suggests } = judgement;
+  return (
+    <VerdictBand verdict={verdict}>
+      <Typography sx={{ fontWeight: 600, lineHeight: 1.35 }}>{reason}</Typography>
+      {limit && (
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          Limit: {limit.words}, {originWords[limit.origin]}
+        </Typography>
+      )}
+      {suggests.length > 0 && (
+        <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.25, typography: 'body2' }}>
+          {suggests.map(({ words }) => (
+            <li key={words}>{words}</li>
+          ))}
+        </Box>
+      )}
+    </VerdictBand>
+  );
+}

@@ -1,0 +1,77 @@
+import type { CompressorView, MeasurementView, SiteView } from '@entretien/contracts';
+import { atmosphereAt } from '@entretien/core/air';
+import { formatDay, localDayAt } from '@entretien/core/basics';
+import {
+  fieldsOf,
+  judgeCheck,
+  type CheckBaseline,
+  type CheckDefinition,
+  type CheckValues,
+  type FieldDefinition,
+  type Judgement,
+} from '@entretien/core/checks';
+import { usePreferences } from '../../app/preferences.js';
+import { readTexts, type CheckTexts } from './check-entries.js';
+
+/** What is typed, understood and judged. */
+export interface JudgedTexts {
+  readonly fields: readonly FieldDefinition[];
+  readonly values: CheckValues;
+  readonly problems: Readonly<Record<string, string>>;
+  /** Null while something is missing or wrong. */
+  readonly judgement: Judgement | null;
+  /** What is still missing, as a sentence; null where nothing is. */
+  readonly missing: string | null;
+}
+
+/** Where and when something is judged. */
+export interface JudgedAt {
+  readonly unit?: CompressorView | undefined;
+  readonly site?: SiteView | undefined;
+  readonly at: number;
+  readonly isBaseline?: boolean;
+  /** Measurements of the check on the unit, for its baseline. */
+  readonly earlier?: readonly MeasurementView[] | undefined;
+}
+
+/** Judges what is typed with the code that the server judges it by for the record. */
+export function useJudged(check: CheckDefinition, texts: CheckTexts, where: JudgedAt): JudgedTexts {
+  const units = usePreferences((preferences) => preferences.units);
+  const { unit, site, at, isBaseline = false, earlier } = where;
+  const fields = fieldsOf(check, unit);
+  const { values, problems } = readTexts(fields, texts, units);
+  if (Object.keys(problems).length > 0) return { fields, values, problems, judgement: null, missing: null };
+  const judged = judgeCheck(check.code, values, {
+    plate: unit,
+    baseline: baselineAt(earlier, at),
+    isBaseline,
+    on: formatDay(localDayAt(at, site?.timeZone ?? 'UTC')),
+    units,
+    ...atmosphereOf(site),
+  });
+  if (judged.ok) return { fields, values, problems, judgement: judged.value, missing: null };
+  const { code, field, sentence } = judged.problem;
+  // What is missing is not wrong yet: it is said once, not beside every empty field.
+  if (code === 'missing' || field === undefined) {
+    return { fields, values, problems, judgement: null, missing: sentence };
+  }
+  return { fields, values, problems: { [field]: sentence }, judgement: null, missing: null };
+}
+
+/** The air about a site, where its height is known. */
+export function atmosphereOf(site: SiteView | undefined): { readonly atmosphereBarAbs?: number } {
+  if (site?.altitudeM === undefined) return {};
+  const pressure = atmosphereAt(site.altitudeM);
+  return pressure.ok ? { atmosphereBarAbs: pressure.value } : {};
+}
+
+/** The baseline that holds at a moment: the last one that stands. */
+export function baselineAt(
+  earlier: readonly MeasurementView[] | undefined,
+  at: number,
+): CheckBaseline | undefined {
+  const found = (earlier ?? [])
+    .filter(({ baseline, voided, takenAt }) => baseline && voided === undefined && Date.parse(takenAt) <= at)
+    .sort((a, b) => Date.parse(b.takenAt) - Date.parse(a.takenAt))[0];
+  return found && { values: found.values, figure: found.judgement.figure?.value ?? null };
+}
