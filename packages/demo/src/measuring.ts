@@ -20,7 +20,7 @@ export interface MeasuredVisit {
 
 /** Drop over a new separator element, and what a thousand hours add to it, bar. */
 const [NEW_DROP, DROP_PER_1000_H] = [0.22, 0.06];
-const CLIMBING_PER_1000_H = 0.2;
+const CLIMBING_PER_1000_H = 0.15;
 /** Share of the free air delivered that a thousand hours cost. */
 const WEAR_PER_1000_H = 0.03;
 const SLIPPING_PER_1000_H = 0.16;

@@ -172,7 +172,10 @@ export const sites: readonly SiteStory[] = [
         commissioned: 1010,
         pumpUpSlips: true,
         use: { perDay: 4.4, workDays: weekdays, spread: 0.2 },
-        neglected: { tasks: ['intake-replace', 'intake-inspect', 'belt-check'], since: 210 },
+        neglected: {
+          tasks: ['intake-replace', 'intake-inspect', 'belt-check', 'valves-inspect'],
+          since: 210,
+        },
       },
       {
         plate: {
@@ -431,6 +434,7 @@ export const sites: readonly SiteStory[] = [
           dust: 'normal',
         },
         commissioned: 1020,
+        neglected: { tasks: ['separator-replace'], since: 200 },
         separatorClimbs: true,
         hallIsHot: true,
         use: { perDay: 9, workDays: sixDays, spread: 0.2, loadedShare: 0.66 },

@@ -43,6 +43,10 @@ const router = createBrowserRouter([
         lazy: () => import('../areas/walk/Walk.js').then((area) => ({ Component: area.Walk })),
       },
       {
+        path: 'bench/:tool?',
+        lazy: () => import('../areas/bench/Bench.js').then((area) => ({ Component: area.Bench })),
+      },
+      {
         path: 'lists',
         lazy: () => import('../areas/lists/Lists.js').then((area) => ({ Component: area.Lists })),
       },

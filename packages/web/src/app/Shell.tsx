@@ -13,6 +13,7 @@ import { useShellKeys } from './keys.js';
 const places = [
   { to: '/', label: 'Today' },
   { to: '/units', label: 'Units' },
+  { to: '/bench', label: 'Bench' },
 ] as const;
 
 /** The frame of every page: where to go, what to find, who is working. */

@@ -91,9 +91,10 @@ async function allPages<Item, Answer extends Page<Item>>(path: string): Promise<
 
 const unitKey = (id: string) => ['unit', id];
 
-export function useUnit(id: string) {
+export function useUnit(id: string | undefined) {
   return useQuery({
-    queryKey: [...unitKey(id), 'plate'],
+    queryKey: [...unitKey(id ?? ''), 'plate'],
+    enabled: id !== undefined,
     queryFn: () => getJson<CompressorView>(`/compressors/${id}`),
     retry: false,
   });

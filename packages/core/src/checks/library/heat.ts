@@ -286,6 +286,16 @@ function measuredBefore(
   };
 }
 
+/**
+ * What in a stage lets gas back, and how to tell. The ladder cannot tell the three apart: their shares are how
+ * often each is met (common practice).
+ */
+export const stageParts = [
+  { name: 'Suction valve', share: 0.45, look: 'feel its cover: hotter than the other?' },
+  { name: 'Discharge valve', share: 0.35, look: 'the pressure before it creeps up once stopped' },
+  { name: 'Ring', share: 0.2, look: 'breath from the crankcase' },
+] as const;
+
 /** A suspect of the ladder by name. */
 export function suspectName({ kind, stage }: Pick<LadderSuspect, 'kind' | 'stage'>): string {
   switch (kind) {
@@ -318,7 +328,7 @@ export function sayLadder({ suspects, stages }: LadderReading): string {
       const heat =
         own.tempOffK === null
           ? ''
-          : ` and it runs ${figure(Math.abs(own.tempOffK))} K ${own.tempOffK >= 0 ? 'hot' : 'cool'}`;
+          : ` and it runs ${Math.round(Math.abs(own.tempOffK))} K ${own.tempOffK >= 0 ? 'hot' : 'cool'}`;
       return `Stage ${first.stage} is letting gas back, ${sure} sure.${pressure}${heat}.`;
     }
     case 'cooler':

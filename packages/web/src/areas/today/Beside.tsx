@@ -103,7 +103,7 @@ function Findings() {
           sx={besideRow}
         >
           <Box sx={{ minWidth: 0 }}>
-            <Typography variant="body2" noWrap>
+            <Typography variant="body2" sx={{ lineHeight: 1.25, py: 0.25 }}>
               <Box component="span" sx={{ ...figureFont, fontWeight: 650, pr: 0.75 }}>
                 {tag}
               </Box>

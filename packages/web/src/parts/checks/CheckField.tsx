@@ -39,37 +39,54 @@ function FigureField({ field, text, onText, problem, fallback }: CheckFieldProps
       : field.as === 'number'
         ? field.unit
         : '';
+  const id = useId();
   const isDate = field.as === 'date';
   const help =
     problem ??
     otherUnit(field, text, chosen) ??
     (fallback && text === '' ? 'from the data plate' : field.hint);
   return (
-    <TextField
-      label={field.optional ? `${field.name} (if known)` : field.name}
-      size="small"
-      fullWidth
-      type={isDate ? 'date' : 'text'}
-      value={text}
-      onChange={(event) => onText(event.target.value)}
-      placeholder={fallback ?? ''}
-      error={problem !== undefined}
-      helperText={help ?? ' '}
-      slotProps={{
-        htmlInput: { inputMode: 'decimal', autoComplete: 'off', maxLength: 40 },
-        inputLabel: isDate || fallback !== undefined ? { shrink: true } : {},
-        input: {
-          sx: { ...figureFont, fontSize: '1.15rem', fontWeight: 600 },
-          endAdornment:
-            unit === '' || (field.as === 'quantity' && /[^\d.,'’\s+-]/.test(text)) ? null : (
-              <InputAdornment position="end">{unit}</InputAdornment>
-            ),
-        },
-        formHelperText: { role: problem === undefined ? undefined : 'alert' },
-      }}
-    />
+    <Box>
+      <Typography component="label" htmlFor={id} variant="caption" sx={labelLook}>
+        {field.name}
+      </Typography>
+      <TextField
+        id={id}
+        size="small"
+        fullWidth
+        type={isDate ? 'date' : 'text'}
+        value={text}
+        onChange={(event) => onText(event.target.value)}
+        placeholder={fallback ?? (field.optional ? 'if known' : '')}
+        error={problem !== undefined}
+        helperText={help}
+        slotProps={{
+          htmlInput: { inputMode: 'decimal', autoComplete: 'off', maxLength: 40 },
+          input: {
+            sx: {
+              ...figureFont,
+              fontSize: '1.1rem',
+              fontWeight: 600,
+              // Taken from the plate it counts as well as if it were typed: it must be readable.
+              '& input::placeholder':
+                fallback === undefined ? { fontWeight: 400, fontSize: '0.9rem' } : { opacity: 0.8 },
+            },
+            endAdornment:
+              unit === '' || (field.as === 'quantity' && /[^\d.,'’\s+-]/.test(text)) ? null : (
+                <InputAdornment position="end">{unit}</InputAdornment>
+              ),
+          },
+          formHelperText: {
+            role: problem === undefined ? undefined : 'alert',
+            sx: { mx: 0, mt: 0.25, lineHeight: 1.25 },
+          },
+        }}
+      />
+    </Box>
   );
 }
+
+const labelLook = { color: 'text.secondary', display: 'block', mb: 0.25, lineHeight: 1.25 } as const;
 
 /** The figure in another unit than the one it was typed in. */
 function otherUnit(field: FieldDefinition, text: string, chosen: string | undefined): string | undefined {
@@ -92,7 +109,7 @@ function ChoiceField({
   const id = useId();
   return (
     <Box>
-      <Typography id={id} variant="caption" sx={{ color: 'text.secondary', display: 'block', mb: 0.25 }}>
+      <Typography id={id} variant="caption" sx={labelLook}>
         {field.name}
       </Typography>
       <ToggleButtonGroup

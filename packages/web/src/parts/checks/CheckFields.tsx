@@ -27,7 +27,7 @@ export function CheckFields({ fields, texts, onText, problems, plate }: CheckFie
       }}
     >
       {fields.map((field) => (
-        <Box key={field.code} sx={{ gridColumn: field.as === 'choice' ? '1 / -1' : 'auto', minWidth: 0 }}>
+        <Box key={field.code} sx={{ gridColumn: isWide(field) ? '1 / -1' : 'auto', minWidth: 0 }}>
           <CheckField
             field={field}
             text={texts[field.code] ?? ''}
@@ -39,4 +39,9 @@ export function CheckFields({ fields, texts, onText, problems, plate }: CheckFie
       ))}
     </Box>
   );
+}
+
+/** Choices, and figures whose unit would leave no room for them. */
+function isWide(field: FieldDefinition): boolean {
+  return field.as === 'choice' || (field.as === 'number' && field.unit.length > 6);
 }
