@@ -5,7 +5,6 @@ import type { CheckDefinition, CheckSubject, CheckValues, Suggestion, Verdict } 
 import { ambient, choice, gauge, number, quantity } from '../fields.js';
 import {
   doTask,
-  figure,
   isHighPressure,
   isPiston,
   isScrew,

@@ -1,6 +1,6 @@
 import { Box, MenuItem, TextField } from '@mui/material';
 import { lazy, Suspense, type ComponentType } from 'react';
-import { Navigate, NavLink, useNavigate, useParams } from 'react-router';
+import { Navigate, NavLink, useLocation, useNavigate, useParams } from 'react-router';
 import { Waiting } from '../../parts/States.js';
 import { benches, type BenchCode } from './benches.js';
 
@@ -17,6 +17,7 @@ const tools: Record<BenchCode, ComponentType> = {
 export function Bench() {
   const { tool } = useParams();
   const navigate = useNavigate();
+  const location = useLocation();
   const bench = benches.find(({ code }) => code === tool);
   if (!bench) return <Navigate to={`/bench/${benches[0].code}`} replace />;
   const Tool = tools[bench.code];
@@ -62,7 +63,8 @@ export function Bench() {
           </Box>
         }
       >
-        <Tool key={bench.code} />
+        {/* Led here anew, it begins from the address anew. */}
+        <Tool key={location.key} />
       </Suspense>
     </Box>
   );

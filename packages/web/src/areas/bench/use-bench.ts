@@ -3,14 +3,14 @@ import { ATMOSPHERE_BAR } from '@entretien/core/air';
 import { BenchValues } from '@entretien/core/bench';
 import type { FieldDefinition } from '@entretien/core/checks';
 import { formatQuantity, unitByCode, type QuantityKind } from '@entretien/core/quantities';
-import { useSearchParams } from 'react-router';
+import { useEffect, useState } from 'react';
 import { usePreferences } from '../../app/preferences.js';
 import { useSites, useUnit } from '../../data/queries.js';
 import { readTexts, type CheckTexts } from '../../parts/checks/check-entries.js';
 import { atmosphereOf } from '../../parts/checks/use-judged.js';
 
 /** Longest text that a field puts into the address. */
-const LONGEST_TEXT = 200;
+const LONGEST_TEXT = 2000;
 
 /** What a bench starts from, all of it in its address. */
 export interface BenchAddress {
@@ -25,32 +25,39 @@ export interface BenchAddress {
 }
 
 export function useBenchAddress(): BenchAddress {
-  const [search, setSearch] = useSearchParams();
-  const unitId = search.get('unit');
-  const unit = useUnit(unitId ?? undefined);
+  const [texts, setState] = useState<CheckTexts>(() => textsOf(window.location.search));
+  // Typed faster than the router moves, figures would overtake each other: the address follows by itself.
+  useEffect(() => {
+    const query = new URLSearchParams(texts).toString();
+    const address = `${window.location.pathname}${query === '' ? '' : `?${query}`}`;
+    window.history.replaceState(window.history.state, '', address);
+  }, [texts]);
+  const unitId = texts['unit'];
+  const unit = useUnit(unitId);
   const { data: sites = [] } = useSites();
-  const setTexts = (texts: CheckTexts) =>
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        for (const [code, text] of Object.entries(texts)) {
-          if (text === '') next.delete(code);
-          else next.set(code, text.slice(0, LONGEST_TEXT));
-        }
-        return next;
-      },
-      { replace: true },
-    );
-  const known = unitId === null ? undefined : unit.data;
+  const setTexts = (more: CheckTexts) => setState((before) => withTexts(before, more));
+  const known = unitId === undefined ? undefined : unit.data;
   const site = known && sites.find(({ id }) => id === known.siteId);
   return {
-    texts: Object.fromEntries(search),
+    texts,
     setText: (code, text) => setTexts({ [code]: text }),
     setTexts,
     unit: known,
     site,
     atmosphereBarAbs: atmosphereOf(site).atmosphereBarAbs ?? ATMOSPHERE_BAR,
   };
+}
+
+function textsOf(search: string): CheckTexts {
+  return withTexts({}, Object.fromEntries(new URLSearchParams(search)));
+}
+
+/** What is empty leaves the address. */
+function withTexts(before: CheckTexts, more: CheckTexts): CheckTexts {
+  const all = Object.entries({ ...before, ...more });
+  return Object.fromEntries(
+    all.filter(([, text]) => text !== '').map(([code, text]) => [code, text.slice(0, LONGEST_TEXT)]),
+  );
 }
 
 /** What stands in the fields of a bench, understood. */

@@ -106,7 +106,7 @@ function Findings() {
             <Typography variant="body2" sx={{ lineHeight: 1.25, py: 0.25 }}>
               <Box component="span" sx={{ ...figureFont, fontWeight: 650, pr: 0.75 }}>
                 {tag}
-              </Box>
+              </Box>{' '}
               <Box component="span" sx={{ color: 'text.secondary' }}>
                 {checkName}
               </Box>

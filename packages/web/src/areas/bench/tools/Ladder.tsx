@@ -1,4 +1,4 @@
-import { Alert, useMediaQuery, type Theme } from '@mui/material';
+import { Typography, useMediaQuery, type Theme } from '@mui/material';
 import type { LadderReading, LadderSuspect } from '@entretien/core/air';
 import { ladderBench, ladderFields, ladderStages, stageFields } from '@entretien/core/bench';
 import { sayLadder, stageParts, suspectName, type CheckValues, type Verdict } from '@entretien/core/checks';
@@ -63,14 +63,10 @@ export function Ladder() {
             plate={unit}
           />
           <CheckFields fields={measuredFields} texts={texts} onText={setText} problems={problems} />
-          <Alert
-            severity="info"
-            icon={false}
-            sx={{ py: 0, bgcolor: 'transparent', px: 0, color: 'text.secondary' }}
-          >
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
             Read with the set warm and filling against at least eight tenths of what it is built for, or the
             last stage tells nothing. Read, do not loosen: every stage is under pressure.
-          </Alert>
+          </Typography>
         </>
       }
       save={

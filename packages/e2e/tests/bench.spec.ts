@@ -1,0 +1,245 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './fixtures.js';
+
+const answer = (page: Page) => page.getByRole('status').first();
+
+async function chooseUnit(page: Page, tag: string): Promise<void> {
+  await page.getByLabel('Unit', { exact: true }).fill(tag);
+  await page.getByRole('option', { name: new RegExp(`^${tag}`) }).click();
+}
+
+/** Follows the way from what was saved to the unit's own page. */
+async function seeOnUnit(page: Page, tag: string, words: RegExp): Promise<void> {
+  await page.getByRole('link', { name: `See it on ${tag}` }).click();
+  await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
+  await expect(page.getByRole('list', { name: /^Measurements of/ })).toContainText(words);
+}
+
+test('pump-up: typed and read back, from a unit, refused when upside down, saved and found', async ({
+  page,
+  office,
+}, info) => {
+  const tag = `PUMP-${info.project.name}`;
+  await office.addUnit(tag, { fadLpm: 400, receiverL: 270, cutInBar: 6, cutOutBar: 8 });
+  await page.goto('/bench');
+  await expect(page).toHaveURL(/\/bench\/pump-up/);
+  // By hand: 270 L from 6 to 8 bar are 535 L of free air, with Z.
+  await page.getByLabel('Volume, piping included').fill('270 L');
+  await page.getByLabel('From', { exact: true }).fill('8');
+  await page.getByLabel('To', { exact: true }).fill('6');
+  await page.getByLabel('Time', { exact: true }).fill('60');
+  await expect(page.getByRole('alert')).toContainText('The last pressure must be higher than the first');
+  await page.getByLabel('From', { exact: true }).fill('6 bar');
+  await page.getByLabel('To', { exact: true }).fill('116 psi');
+  await expect(answer(page)).toContainText(/Delivers 53\d L\/min/);
+  await page.reload();
+  await expect(page.getByLabel('To', { exact: true })).toHaveValue('116 psi');
+  await expect(answer(page)).toContainText(/Delivers 53\d L\/min/);
+  for (const name of ['Volume, piping included', 'From', 'To'])
+    await page.getByLabel(name, { exact: true }).fill('');
+  await chooseUnit(page, tag);
+  await page.getByLabel('Time', { exact: true }).fill('95');
+  await expect(answer(page)).toContainText(/Delivers 33\d L\/min, 8[45] % of the data plate/);
+  await expect(
+    page.getByRole('img', { name: /Pressure over time: timed 95 s, by the plate 80 s/ }),
+  ).toBeVisible();
+  await page.getByLabel('Time', { exact: true }).fill('0');
+  await expect(page.getByRole('alert')).toContainText('0 s? It lies between 0.1 s');
+  await page.getByLabel('Time', { exact: true }).fill('95');
+  await page.getByRole('button', { name: `Save to ${tag}` }).click();
+  await seeOnUnit(page, tag, /Delivers 33\d L\/min, 8[45] % of the data plate/);
+});
+
+test('the watch goes on through a reload and gives its seconds', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-11-25T10:00:00Z') });
+  await page.goto('/bench/pump-up?way=leak-down&volumeL=500&fromBar=8&toBar=7&fadLpm=690');
+  await page.getByRole('button', { name: 'Start the watch' }).click();
+  await page.clock.runFor(42_000);
+  await expect(page.getByRole('button', { name: 'Stop the watch' })).toContainText(/[45]\d\.\d/);
+  await page.reload();
+  await page.clock.runFor(78_500);
+  await page.getByRole('button', { name: 'Stop the watch' }).click();
+  const seconds = Number(await page.getByLabel('Time', { exact: true }).inputValue());
+  expect(seconds).toBeGreaterThanOrEqual(120.5);
+  // The faked clock goes on by itself, too; by hand 500·(9.013/0.9977 − 8.013/0.9981)/1.01325 = 495 L.
+  const flow = Number(/([\d.]+) L\/min leak away/.exec((await answer(page).textContent())!)![1]);
+  expect(Math.abs((flow * seconds) / 60 / 495 - 1)).toBeLessThan(0.01);
+  await expect(page.getByText('It costs in a year')).toBeVisible();
+});
+
+test('leaks: by times, by a hole, and their cost', async ({ page, office }, info) => {
+  const tag = `LEAK-${info.project.name}`;
+  await office.addUnit(tag, { fadLpm: 1000 });
+  await page.goto('/bench/leaks');
+  await page.getByRole('button', { name: 'size of a hole' }).click();
+  await page.getByLabel('Width of the hole').fill('1/4');
+  await expect(page.getByRole('alert')).toContainText('is no unit of length');
+  await page.getByLabel('Width of the hole').fill('0.25 in');
+  await page.getByLabel('Pressure before it').fill('100 psi');
+  await page.getByRole('button', { name: 'as in the tables' }).click();
+  // The table has 104 cfm: 2,945 L/min.
+  await expect(page.getByRole('definition').first()).toContainText(/2,9\d\d/);
+  await page.getByLabel('Pressure before it').fill('0.2');
+  await expect(page.getByRole('alert')).toContainText('the hole does not choke');
+  await page.getByRole('button', { name: 'load and unload times' }).click();
+  await chooseUnit(page, tag);
+  await page.getByLabel('It works for').fill('30');
+  await page.getByLabel('It rests for').fill('90');
+  // A quarter of 1,000 L/min: 0.25·6.5·8,760·0.25 = 3,559 a year.
+  await expect(answer(page)).toContainText('Working 25 % of the time');
+  await expect(answer(page)).toContainText('€3,559 a year');
+  await expect(
+    page.getByRole('img', { name: /Cost of a year over the share that leaks: €3,559 at 25 %/ }),
+  ).toBeVisible();
+  await page.getByLabel('Price of energy').fill('50');
+  await expect(answer(page)).toContainText('€7,118 a year');
+  await page.getByRole('button', { name: `Save to ${tag}` }).click();
+  await seeOnUnit(page, tag, /Working 25 % of the time/);
+});
+
+test('ladder: what it should be, then which stage lets gas back', async ({ page, office }, info) => {
+  const tag = `LADD-${info.project.name}`;
+  await office.addUnit(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 300 });
+  await page.goto('/bench/ladder');
+  await page.getByLabel('Stages', { exact: true }).fill('6');
+  await expect(page.getByRole('alert')).toContainText('It lies between 1');
+  await page.getByLabel('Stages', { exact: true }).fill('2');
+  await page.getByLabel('Built for').fill('7');
+  await page.getByLabel('Intake air').fill('212');
+  await expect(page.getByRole('alert')).toContainText('Was it read in °F?');
+  await page.getByLabel('Intake air').fill('20');
+  // r = √(8.013/1.013) = 2.81; after stage 1 2.85 bar absolute, 1.84 by the gauge.
+  await expect(answer(page)).toContainText('This is what the stages should show.');
+  await expect(
+    page.getByRole('img', { name: /after stage 1 1\.8[34] bar|stage 1 1\.8[34] bar/ }),
+  ).toBeVisible();
+  for (const name of ['Stages', 'Built for']) await page.getByLabel(name, { exact: true }).fill('');
+  await chooseUnit(page, tag);
+  const figures = {
+    'After stage 1': '5.9',
+    'After stage 2': '60',
+    'After stage 3': '300',
+    'Outlet 3': '195',
+  };
+  for (const [name, figure] of Object.entries(figures))
+    await page.getByLabel(name, { exact: true }).fill(figure);
+  await expect(answer(page)).toContainText('Stage 3 is letting gas back');
+  await expect(page.getByText('Suction valve, stage 3')).toBeVisible();
+  await page.getByLabel('After stage 2', { exact: true }).fill('4');
+  await expect(page.getByRole('alert')).toContainText('Are two gauges mixed up?');
+  await page.getByLabel('After stage 2', { exact: true }).fill('60');
+  await page.getByRole('button', { name: `Save to ${tag}` }).click();
+  await seeOnUnit(page, tag, /Stage 3 is letting gas back/);
+});
+
+test('condensate and cartridge: now, over the year in a worker, and weighed', async ({
+  page,
+  office,
+}, info) => {
+  const tag = `WATR-${info.project.name}`;
+  await office.addUnit(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 225, fadLpm: 200 });
+  await page.goto('/bench/water');
+  await chooseUnit(page, tag);
+  await page.getByLabel('Intake air').fill('20');
+  await page.getByLabel('Humidity of it').fill('170');
+  await expect(page.getByRole('alert')).toContainText('It lies between 0 % and 100 %');
+  await page.getByLabel('Humidity of it').fill('70');
+  await page.getByLabel('Air in it').fill('30');
+  await page.getByLabel('The separator holds').fill('150');
+  await page.getByLabel('The cartridge takes up').fill('150');
+  // By hand: 143 ml an hour, 31 minutes between drains, 46 to 47 hours.
+  await expect(answer(page)).toContainText(
+    /14[23] ml of water fall out in an hour; a cartridge lasts 4[67] h/,
+  );
+  await expect(answer(page)).toContainText('Drain at least every 31 min');
+  await page.getByLabel('Warmest month, mean').fill('18');
+  await page.getByLabel('Coldest month, mean').fill('-2');
+  await page.getByLabel('It runs in a week').fill('10');
+  await page.getByRole('button', { name: 'Reckon the year' }).click();
+  await expect(
+    page.getByRole('img', { name: /Water and cartridge by month: Jan \d+ ml\/h, \d+ h/ }),
+  ).toBeVisible();
+  await expect(page.getByText('Cartridges in a year')).toBeVisible();
+  await page.getByLabel('It runs in a week').fill('20');
+  await expect(page.getByText('Something changed since: reckon it anew.')).toBeVisible();
+  await page.getByLabel('It weighs').fill('1190');
+  await page.getByLabel('Dry, as printed').fill('1000');
+  await page.getByLabel('Saturated, as printed').fill('900');
+  await expect(page.getByRole('alert')).toContainText('Saturated it weighs more than dry');
+  await page.getByLabel('Saturated, as printed').fill('1200');
+  await expect(page.getByRole('status', { name: 'Verdict: watch' })).toContainText(
+    '95 % of what it takes up is used',
+  );
+  await page.getByRole('button', { name: `Save to ${tag}` }).click();
+  await seeOnUnit(page, tag, /95 % of what it takes up is used/);
+});
+
+test('cylinders: the best order, and those that must not be filled', async ({ page, office }, info) => {
+  const tag = `CYLS-${info.project.name}`;
+  await office.addUnit(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 300, fadLpm: 250 });
+  await page.goto('/bench/cylinders?banks=50*200~50*310&cylinders=12*40*300*2020-05-31');
+  await chooseUnit(page, tag);
+  await expect(answer(page)).toContainText('Its test ran out on 2020-05-31. Do not fill it.');
+  await expect(page.getByRole('button', { name: 'Find the best order' })).toBeDisabled();
+  await page.getByLabel('tested until').fill('2099-05-31');
+  await page.getByLabel('rated, bar').fill('200');
+  await expect(answer(page)).toContainText('It is rated for 200 bar, the fill is 300 bar. Do not fill it.');
+  await page.getByLabel('rated, bar').fill('300');
+  await page.getByRole('button', { name: 'Add a cylinder' }).click();
+  await page.getByLabel('holds, bar').last().fill('150');
+  await page.getByRole('button', { name: 'Find the best order' }).click();
+  await expect(answer(page)).toContainText(/The banks fill \d of 2|The banks fill all 2/);
+  await expect(page.getByRole('list', { name: 'Order of filling' }).getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByRole('img', { name: /Before and after: bank 1 200 to \d+ bar/ })).toBeVisible();
+  await page.getByLabel('Cylinder just filled').fill('55');
+  await expect(page.getByText('300 bar hot settles at')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('holds, bar').last()).toHaveValue('150');
+  await page.getByRole('button', { name: `Save to ${tag}` }).click();
+  await seeOnUnit(page, tag, /In date until 2099-05-31 and rated for 300 bar/);
+});
+
+test('a long search is broken off', async ({ page }) => {
+  const banks = Array.from({ length: 8 }, (_, index) => `50*${120 + index * 20}`).join('~');
+  const cylinders = Array.from({ length: 20 }, (_, index) => `12*${20 + index * 7}*300*2099-01-31`).join('~');
+  await page.goto(`/bench/cylinders?fillBar=300&banks=${banks}&cylinders=${cylinders}`);
+  await page.getByRole('button', { name: 'Find the best order' }).click();
+  await expect(page.getByRole('progressbar', { name: 'Looking for the best order' })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop looking' }).click();
+  await expect(page.getByRole('button', { name: 'Find the best order' })).toBeEnabled();
+  await expect(page.getByRole('progressbar')).toBeHidden();
+});
+
+test('convert: any quantity, with what is mixed up with it, onto the data plate', async ({
+  page,
+  office,
+}, info) => {
+  const tag = `CONV-${info.project.name}`;
+  await office.addUnit(tag);
+  await page.goto('/bench/convert');
+  await page.getByLabel('Figure with its unit').fill('10 cfm');
+  await expect(page.getByRole('alert').first()).toContainText('is no unit of pressure');
+  await page.getByLabel('Figure with its unit').fill('-2 bar');
+  await expect(page.getByRole('alert').first()).toContainText('less than a vacuum');
+  await page.getByLabel('Figure with its unit').fill('300 bar');
+  await expect(page.getByRole('definition').nth(1)).toContainText('4,351');
+  await expect(page.getByText(/301\.01 bar absolute|301 bar absolute/)).toBeVisible();
+  await page.getByLabel('Quantity').click();
+  await page.getByRole('option', { name: 'flow' }).click();
+  await page.getByLabel('Figure with its unit').fill('12 cfm');
+  await expect(answer(page)).toContainText('12 cfm are 339.8 L/min.');
+  await expect(page.getByText(/Is it displacement or free air delivered\?/)).toBeVisible();
+  await chooseUnit(page, tag);
+  await page.getByLabel(`On the plate of ${tag} it is`).click();
+  await page.getByRole('option', { name: 'Free air delivered' }).click();
+  await page.getByRole('button', { name: `Save to ${tag}` }).click();
+  await expect(page.getByText('Saved to its data plate.')).toBeVisible();
+  await page.goto(`/units`);
+  await page.getByRole('link', { name: tag }).first().click();
+  await expect(page.getByText('340L/min')).toBeVisible();
+});
+
+test('a bench that is none leads to the first', async ({ page }) => {
+  await page.goto('/bench/crystal-ball');
+  await expect(page).toHaveURL(/\/bench\/pump-up/);
+});

@@ -1,0 +1,169 @@
+import { randomUUID } from 'node:crypto';
+import type { Page } from '@playwright/test';
+import { daysAgo, expect, isPhone, openUnit, test } from './fixtures.js';
+
+/** Opens the form of a check from the unit's page: what first, then the figures. */
+async function beginCheck(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Measure', exact: true }).first().click();
+  await page.getByLabel('Find a check or a station').fill(name);
+  await page.getByRole('dialog').getByRole('button', { name, exact: true }).click();
+}
+
+const dialog = (page: Page) => page.getByRole('dialog');
+
+test('a measurement in two steps, judged while it is typed, found on its chart and on Today', async ({
+  page,
+  office,
+}, info) => {
+  const tag = `MEAS-${info.project.name}`;
+  const id = await office.addUnit(tag, { family: 'screw' });
+  await openUnit(page, id, tag);
+  await beginCheck(page, 'Pressure drop of the separator');
+  const save = page.getByRole('button', { name: 'Save measurement' });
+  await expect(save).toBeDisabled();
+  await page.getByLabel('Drop', { exact: true }).fill('0.5');
+  await expect(page.getByRole('status', { name: 'Verdict: good' })).toContainText(
+    '0.5 bar lost in the element',
+  );
+  await page.getByLabel('Drop', { exact: true }).fill('16 psi');
+  await expect(page.getByRole('status', { name: 'Verdict: act' })).toContainText('1.1 bar');
+  await expect(dialog(page)).toContainText('New separator element');
+  await save.click();
+  await expect(dialog(page)).toBeHidden();
+  await page.goto('/');
+  await page.getByRole('link', { name: new RegExp(`${tag} Pressure drop`) }).click();
+  await expect(
+    page.getByRole('img', { name: /Pressure drop of the separator over run hours.*1\.1 bar, act/ }),
+  ).toBeVisible();
+  await expect(page.getByRole('list', { name: /^Measurements of/ })).toContainText(
+    '1.1 bar lost in the element',
+  );
+  await page.reload();
+  await expect(page.getByRole('list', { name: /^Measurements of/ })).toContainText('Limit then: 1 bar');
+});
+
+test('nonsense is refused beside its field, and nothing typed is lost', async ({ page, office }, info) => {
+  const tag = `NONS-${info.project.name}`;
+  const id = await office.addUnit(tag, { stages: 2, workingPressureBar: 10 });
+  await openUnit(page, id, tag);
+  await beginCheck(page, 'Stage pressures');
+  await page.getByLabel('Intake air').fill('212');
+  await expect(page.getByRole('alert')).toContainText(
+    '212 °C? It lies between -40 °C and 60 °C. Was it read in °F?',
+  );
+  await page.getByLabel('After stage 1').fill('2.5');
+  await page.getByLabel('After stage 2').fill('ten');
+  await expect(page.getByRole('alert').last()).toContainText('“ten” is not a figure');
+  await expect(page.getByRole('button', { name: 'Save measurement' })).toBeDisabled();
+  await page.getByLabel('Intake air').fill('212 °F');
+  await expect(page.getByRole('alert').first()).toContainText('100 °C?');
+  await page.getByLabel('Intake air').fill('68 °F');
+  await page.getByLabel('After stage 2').fill('2');
+  await expect(page.getByRole('alert')).toContainText(
+    'After stage 2 the pressure must be higher than before it',
+  );
+  await expect(page.getByLabel('After stage 1')).toHaveValue('2.5');
+  await page.getByLabel('After stage 2').fill('10');
+  await expect(page.getByRole('status', { name: /^Verdict/ })).toBeVisible();
+});
+
+test.describe('without an answer', () => {
+  test.use({ expectedErrors: { matching: [/ERR_FAILED/] } });
+
+  test('a lost connection loses nothing', async ({ page, office }, info) => {
+    const tag = `LOST-${info.project.name}`;
+    const id = await office.addUnit(tag, { family: 'screw' });
+    await openUnit(page, id, tag);
+    await beginCheck(page, 'Pressure drop of the separator');
+    await page.getByLabel('Drop', { exact: true }).fill('0.8');
+    await page.route('**/measurements', (route) => route.abort('failed'));
+    await page.getByRole('button', { name: 'Save measurement' }).click();
+    await expect(dialog(page)).toContainText('The server does not answer');
+    await expect(page.getByLabel('Drop', { exact: true })).toHaveValue('0.8');
+    await page.unroute('**/measurements');
+    await page.getByRole('button', { name: 'Save measurement' }).click();
+    await expect(dialog(page)).toBeHidden();
+  });
+});
+
+test('what stays the same is there the next time; a measurement is put right, another withdrawn', async ({
+  page,
+  office,
+}, info) => {
+  const tag = `STAY-${info.project.name}`;
+  const id = await office.addUnit(tag);
+  await openUnit(page, id, tag);
+  for (const reading of ['0.1', '0.9']) {
+    await beginCheck(page, 'Gauge at zero');
+    await page.getByLabel('It shows, vented').fill(reading);
+    if (reading === '0.1') await page.getByLabel('Full scale').fill('16');
+    else await expect(page.getByLabel('Full scale')).toHaveValue('16');
+    await page.getByRole('button', { name: 'yes', exact: true }).click();
+    await page.getByRole('button', { name: 'Save measurement' }).click();
+    await expect(dialog(page)).toBeHidden();
+  }
+  await page.getByRole('tab', { name: 'Checks' }).click();
+  await page.getByRole('button', { name: /^Gauge at zero/ }).click();
+  const list = page.getByRole('list', { name: 'Measurements of Gauge at zero' });
+  await expect(list.getByRole('listitem')).toHaveCount(2);
+  await list.getByRole('button', { name: 'Put right' }).first().click();
+  await expect(page.getByLabel('It shows, vented')).toHaveValue('0.9');
+  await page.getByLabel('It shows, vented').fill('0.2');
+  await page.getByRole('button', { name: 'Put it right' }).click();
+  await expect(list).toContainText('Put right by a later one.');
+  await list.getByRole('button', { name: 'Withdraw' }).last().click();
+  await page.getByLabel('Why').fill('Another gauge.');
+  await page.getByRole('button', { name: 'Withdraw', exact: true }).last().click();
+  await expect(list).toContainText('Withdrawn: Another gauge.');
+});
+
+test('the trend of a check, its limit, and what work did to it', async ({ page, office, request }, info) => {
+  const tag = `TREND-${info.project.name}`;
+  const id = await office.addUnit(tag, { family: 'screw' });
+  for (const [days, hours] of [
+    [70, 0],
+    [50, 100],
+    [30, 200],
+    [10, 300],
+    [2, 340],
+  ] as const) {
+    await office.readHours(id, days, hours);
+  }
+  const measure = (days: number, dropBar: number) =>
+    request.post(`/api/compressors/${id}/measurements`, {
+      data: { id: randomUUID(), check: 'separator-drop', takenAt: daysAgo(days), values: { dropBar } },
+    });
+  await measure(60, 0.85);
+  await request.post(`/api/compressors/${id}/services`, {
+    data: { id: randomUUID(), doneAt: daysAgo(59), tasks: ['separator-replace'] },
+  });
+  // 0.2 bar and a tenth more for every hundred hours: 0.7 bar lies at about 555 h.
+  for (const [days, drop] of [
+    [58, 0.2],
+    [40, 0.29],
+    [20, 0.39],
+    [3, 0.475],
+  ] as const) {
+    await measure(days, drop);
+  }
+  await page.goto(`/units/${id}?tab=checks&check=separator-drop`);
+  await expect(page.getByText(/At this pace it reaches 0.7 bar near 5[4-7]\d h/)).toBeVisible();
+  await expect(page.getByText('0.85 bar → 0.2 bar')).toBeVisible();
+  await expect(page.getByText('A real change: more than measuring leaves open.')).toBeVisible();
+  await expect(page.getByRole('img', { name: /over run hours.*Limit 0.7 bar/ })).toBeVisible();
+});
+
+test('only the checks that a unit has are offered, station by station', async ({ page, office }, info) => {
+  const tag = `HAVE-${info.project.name}`;
+  const id = await office.addUnit(tag, { family: 'high-pressure', stages: 3 });
+  await openUnit(page, id, tag);
+  await page.keyboard.press('m');
+  await expect(dialog(page)).toContainText('Cartridge weight');
+  await expect(dialog(page)).toContainText('CO monitor');
+  await expect(dialog(page)).not.toContainText('Pressure drop of the separator');
+  await page.getByLabel('Find a check or a station').fill('tower');
+  await expect(dialog(page).getByRole('button', { name: 'Cartridge weight' })).toBeVisible();
+  await page.getByLabel('Find a check or a station').fill('phase of the moon');
+  await expect(dialog(page)).toContainText('Nothing on this unit is called that.');
+  if (!isPhone(page)) await page.keyboard.press('Escape');
+});
