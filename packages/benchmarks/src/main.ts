@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { benchesBench } from './benches.bench.js';
 import { calibrationBench } from './calibration.bench.js';
 import { datesBench } from './dates.bench.js';
 import { fleetBench } from './fleet.bench.js';
@@ -10,6 +11,7 @@ import { standingBench } from './standing.bench.js';
 
 /** Prints ratios measured within this one run; `npm run benchmark -- fleet` runs one of them. */
 const benches = {
+  benches: benchesBench,
   calibration: calibrationBench,
   standing: standingBench,
   dates: datesBench,

@@ -32,9 +32,15 @@ export async function byTurns(
   };
 }
 
-/** Prints a ratio beside its target, and what was measured. */
-export function report(name: string, ratio: number, isMet: boolean, target: string, detail: string): void {
-  const mark = isMet ? 'met' : 'MISSED';
+/** Prints a ratio beside its target, and what was measured; null where there is no target to meet. */
+export function report(
+  name: string,
+  ratio: number,
+  isMet: boolean | null,
+  target: string,
+  detail: string,
+): void {
+  const mark = isMet === null ? '' : isMet ? 'met' : 'MISSED';
   const more = detail === '' ? '' : `\n  ${detail}`;
   console.log(`${name}\n  ratio ${ratio.toFixed(3)}  target ${target}  ${mark}${more}\n`);
 }

@@ -200,8 +200,8 @@ test('cylinders: the best order, and those that must not be filled', async ({ pa
 });
 
 test('a long search is broken off', async ({ page }) => {
-  const banks = Array.from({ length: 8 }, (_, index) => `50*${120 + index * 20}`).join('~');
-  const cylinders = Array.from({ length: 20 }, (_, index) => `12*${20 + index * 7}*300*2099-01-31`).join('~');
+  const banks = Array.from({ length: 16 }, (_, index) => `50*${120 + index * 10}`).join('~');
+  const cylinders = Array.from({ length: 40 }, (_, index) => `12*${20 + index * 3}*300*2099-01-31`).join('~');
   await page.goto(`/bench/cylinders?fillBar=300&banks=${banks}&cylinders=${cylinders}`);
   await page.getByRole('button', { name: 'Find the best order' }).click();
   await expect(page.getByRole('progressbar', { name: 'Looking for the best order' })).toBeVisible();

@@ -211,41 +211,50 @@ function startOrder(
   return { cylinders: shuffled, uses };
 }
 
+/** Goes round all single changes, taking each that helps, until a whole round has helped nowhere. */
 function climb(bench: CascadeBench, from: CascadeOrder): Found {
+  const changes = changesOf(from);
   let best: Found = { order: from, missingL: bench.run(from, false).missingL };
-  for (;;) {
-    let improved = false;
-    for (const order of neighbours(best.order)) {
-      const { missingL } = bench.run(order, false);
-      if (missingL < best.missingL - 1e-9) {
-        best = { order, missingL };
-        improved = true;
-        break;
-      }
-    }
-    if (!improved || best.missingL === 0) return best;
+  for (let index = 0, idle = 0; idle < changes.length && best.missingL > 0; index++) {
+    const order = changes[index % changes.length]!(best.order);
+    const { missingL } = bench.run(order, false);
+    if (missingL < best.missingL - 1e-9) {
+      best = { order, missingL };
+      idle = 0;
+    } else idle += 1;
   }
+  return best;
 }
 
-/** Orders one change away: a bank spared or used, a cylinder moved, two swapped. */
-function* neighbours({ cylinders, uses }: CascadeOrder): Generator<CascadeOrder> {
-  for (let cylinder = 0; cylinder < uses.length; cylinder++) {
-    for (let bank = 0; bank < uses[cylinder]!.length; bank++) {
-      yield { cylinders, uses: flipped(uses, cylinder, bank) };
-    }
-  }
-  for (let from = 0; from < cylinders.length; from++) {
-    for (let to = 0; to < cylinders.length; to++) {
-      if (to === from) continue;
-      const moved = cylinders.filter((_, index) => index !== from);
-      moved.splice(to, 0, cylinders[from]!);
-      yield { cylinders: moved, uses };
-      if (to <= from) continue;
-      const swapped = [...cylinders];
-      [swapped[from], swapped[to]] = [cylinders[to]!, cylinders[from]!];
-      yield { cylinders: swapped, uses };
-    }
-  }
+/** Every single change of an order: a bank spared or used, a cylinder moved, two swapped. */
+function changesOf({ cylinders, uses }: CascadeOrder): ((order: CascadeOrder) => CascadeOrder)[] {
+  const places = cylinders.map((_, place) => place);
+  return [
+    ...uses.flatMap((row, cylinder) =>
+      row.map((_, bank) => (order: CascadeOrder) => ({
+        ...order,
+        uses: flipped(order.uses, cylinder, bank),
+      })),
+    ),
+    ...places.flatMap((from) =>
+      places.filter((to) => to !== from).map((to) => (order: CascadeOrder) => moved(order, from, to)),
+    ),
+    ...places.flatMap((from) =>
+      places.slice(from + 1).map((to) => (order: CascadeOrder) => swapped(order, from, to)),
+    ),
+  ];
+}
+
+function moved(order: CascadeOrder, from: number, to: number): CascadeOrder {
+  const cylinders = order.cylinders.filter((_, place) => place !== from);
+  cylinders.splice(to, 0, order.cylinders[from]!);
+  return { ...order, cylinders };
+}
+
+function swapped(order: CascadeOrder, from: number, to: number): CascadeOrder {
+  const cylinders = [...order.cylinders];
+  [cylinders[from], cylinders[to]] = [cylinders[to]!, cylinders[from]!];
+  return { ...order, cylinders };
 }
 
 function flipped(uses: CascadeOrder['uses'], cylinder: number, bank: number): CascadeOrder['uses'] {

@@ -23,7 +23,7 @@ interface Cooled {
 }
 
 /** Water that a cubic metre of free air brings in, and the most it can keep once cooled, g. */
-function waterPerM3(
+export function waterPerM3(
   intake: IntakeAir,
   cooled: Cooled,
 ): Outcome<{ readonly taken: number; readonly most: number }> {

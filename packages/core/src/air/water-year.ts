@@ -1,5 +1,5 @@
 import { bounds, outOfRange, succeed, type Outcome } from '../basics/index.js';
-import { condensateGPerM3, vapourGPerM3 } from './condensate.js';
+import { waterPerM3 } from './condensate.js';
 import { HOURS_OF_YEAR, weatherYear, type Climate } from './weather-year.js';
 
 /** A machine as its water over a year sees it. */
@@ -61,15 +61,14 @@ export function* waterYear(input: WaterYearInput): Generator<number, Outcome<Wat
   for (const { hour, month, tempC, relativeHumidity } of weather.value) {
     const intake = { pressureBarAbs: intakeBarAbs, tempC, relativeHumidity };
     const separator = { pressureBarAbs: finalBarAbs, tempC: tempC + separatorAboveK };
-    const falls = condensateGPerM3(intake, separator);
-    if (!falls.ok) return falls;
-    const stays = vapourGPerM3(intake, separator);
-    if (!stays.ok) return stays;
+    const water = waterPerM3(intake, separator);
+    if (!water.ok) return water;
+    const stays = Math.min(water.value.taken, water.value.most);
     const sums = months[month]!;
     sums.hours += 1;
     sums.tempC += tempC;
-    sums.condensate += falls.value * m3PerHour;
-    sums.vapour += stays.value * m3PerHour;
+    sums.condensate += (water.value.taken - stays) * m3PerHour;
+    sums.vapour += stays * m3PerHour;
     if (hour % HOURS_A_STEP === HOURS_A_STEP - 1) yield (hour + 1) / HOURS_OF_YEAR;
   }
   const share = hoursPerWeek / 168;
