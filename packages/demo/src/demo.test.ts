@@ -1,7 +1,13 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createApp, CompressorsService, ReadingsService, StandingsService } from '@entretien/server';
+import {
+  createApp,
+  CompressorsService,
+  MeasurementsService,
+  ReadingsService,
+  StandingsService,
+} from '@entretien/server';
 import { generateDemo, type DemoSummary } from './generate.js';
 import { sites } from './story.js';
 
@@ -82,4 +88,27 @@ test('tags are used once, and visits fall where the story says', () => {
   const tags = sites.flatMap((site) => site.units.map((unit) => unit.plate.tag));
   expect(new Set(tags).size).toBe(tags.length);
   for (const site of sites) expect(site.visitEvery).toBeGreaterThan(0);
+});
+
+async function measured(tag: string, check: string) {
+  const { id } = units().find((unit) => unit.tag === tag)!;
+  const page = await app!.get(MeasurementsService).list(id, { check, limit: '200' });
+  // The latest come first.
+  return [...page.items].reverse();
+}
+
+test('one delivers less and less since its valves were last seen to', async () => {
+  const runs = await measured('CJ-1', 'pump-up');
+  const flows = runs.map(({ judgement }) => judgement.figure!.value);
+  expect(summary.measurements).toBeGreaterThan(400);
+  expect(runs.filter(({ baseline }) => baseline)).toHaveLength(1);
+  expect(flows.at(-1)).toBeLessThan(flows[0]! * 0.9);
+  expect(['watch', 'act']).toContain(runs.at(-1)!.judgement.verdict);
+});
+
+test('the separator of one is nearly blocked, the last stage of another lets gas back', async () => {
+  const drops = await measured('OG-1', 'separator-drop');
+  expect(drops.at(-1)!.judgement.verdict).not.toBe('good');
+  const ladder = (await measured('SP-1', 'stage-pressures')).at(-1)!;
+  expect(ladder.judgement.reason).toContain('Stage 3 is letting gas back');
 });

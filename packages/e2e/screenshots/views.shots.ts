@@ -121,3 +121,53 @@ test('unit on a phone', async ({ page }) => {
   await page.setViewportSize(phone);
   await take(page, 'unit-phone');
 });
+
+/** The id of a unit of the valley. */
+async function idOf(page: Page, tag: string): Promise<string> {
+  const { items } = (await (await page.request.get('/api/compressors?limit=200')).json()) as {
+    items: { id: string; tag: string }[];
+  };
+  return items.find((unit) => unit.tag === tag)!.id;
+}
+
+test('a measurement judged while it is typed', async ({ page }) => {
+  await openUnit(page, 'CJ-1');
+  await page.getByRole('button', { name: 'Measure', exact: true }).first().click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Pump-up time' }).click();
+  await page.getByRole('textbox', { name: 'Time' }).fill('112');
+  await expect(page.getByRole('status', { name: /^Verdict/ })).toBeVisible();
+  await take(page, 'measure');
+});
+
+test('a check over the run hours', async ({ page }) => {
+  await page.goto(`/units/${await idOf(page, 'OG-1')}?tab=checks&check=separator-drop`);
+  await expect(page.getByRole('img', { name: /^Pressure drop/ })).toBeVisible();
+  await take(page, 'check');
+});
+
+test('bench: the ladder', async ({ page }) => {
+  const typed =
+    'intakeTempC=17&stage1Bar=5.1&stage1TempC=151&stage2Bar=54&stage2TempC=168&stage3Bar=298&stage3TempC=199';
+  await page.goto(`/bench/ladder?unit=${await idOf(page, 'SP-1')}&${typed}`);
+  await expect(page.getByRole('img', { name: /^Pressure by stage/ })).toBeVisible();
+  await take(page, 'bench-ladder');
+});
+
+test('bench: a year of water', async ({ page }) => {
+  const typed =
+    'intakeTempC=17&humidity=70&separatorTempC=30&holdsMl=150&cartridgeG=160&holdingBar=150&cylinderL=7&warmMonthC=16&coldMonthC=-4&hoursPerWeek=6';
+  await page.goto(`/bench/water?unit=${await idOf(page, 'SP-1')}&${typed}`);
+  await page.getByRole('button', { name: 'Reckon the year' }).click();
+  await expect(page.getByRole('img', { name: /^Water and cartridge/ })).toBeVisible();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await take(page, 'bench-water');
+});
+
+test('bench: cylinders', async ({ page }) => {
+  const vessels = 'banks=50*200~50*250~80*320&cylinders=12*40*300*2099-05-31~7*190*300*2099-02-28';
+  await page.goto(`/bench/cylinders?unit=${await idOf(page, 'SP-1')}&${vessels}`);
+  await page.getByRole('button', { name: 'Find the best order' }).click();
+  await expect(page.getByRole('img', { name: /^Before and after/ })).toBeVisible();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await take(page, 'bench-cylinders');
+});

@@ -1,11 +1,14 @@
 import fc from 'fast-check';
 import { stationsOf, type DataPlate } from '../machine/index.js';
 import {
+  breathingAir,
   checkByCode,
   checkLibrary,
   checksFor,
+  dewPointClasses,
   fieldsOf,
   judgeCheck,
+  oilClasses,
   verdicts,
   type CheckValues,
   type Verdict,
@@ -350,5 +353,20 @@ describe('judging', () => {
       /^Stage 3 is letting gas back, \d+ % sure\. The pressure before it is 3\d % high/,
     );
     expect(found.suggests.map(({ station, task }) => station ?? task)).toEqual(['stage-3', 'valves-upper']);
+  });
+});
+
+describe('limits of the standards (memory)', () => {
+  test.each([
+    ['en-12021', 5, 500, 0.5],
+    ['cga-d', 10, 1000, 5],
+    ['cga-e', 10, 1000, 5],
+  ] as const)('%s: %d ppm CO, %d ppm CO₂, %d mg/m³ oil', (standard, coPpm, co2Ppm, oilMgM3) => {
+    expect(breathingAir[standard]).toMatchObject({ coPpm, co2Ppm, oilMgM3 });
+  });
+
+  test('ISO 8573-1: pressure dew points of classes 1 to 6, oil of classes 1 to 4', () => {
+    expect(dewPointClasses).toEqual({ 1: -70, 2: -40, 3: -20, 4: 3, 5: 7, 6: 10 });
+    expect(oilClasses).toEqual({ 1: 0.01, 2: 0.1, 3: 1, 4: 5 });
   });
 });

@@ -167,7 +167,7 @@ export const heatChecks: readonly CheckDefinition[] = [
     code: 'modifications',
     name: 'Modifications',
     how: 'Compare with what is on record: adapters, changed filters, re-routed lines.',
-    station: () => 'intake',
+    station: (plate) => (isHighPressure(plate) ? 'fill' : 'outlet'),
     applies: () => true,
     fields: [choice('found', 'Found', { recorded: 'as recorded', new: 'something new' })],
     judge(given) {
