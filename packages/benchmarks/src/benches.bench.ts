@@ -1,13 +1,16 @@
 import {
   CascadeBench,
+  fillPressureFor,
   idealHumidityRatio,
   searchCascade,
+  settledPressure,
   waterYear,
   weatherYear,
   type CascadeJob,
 } from '@entretien/core/air';
 import {
   BenchValues,
+  cascadeJob,
   costByShare,
   costFields,
   fillCurve,
@@ -21,6 +24,7 @@ import {
   yearlyCostCents,
 } from '@entretien/core/bench';
 import { judgeCheck } from '@entretien/core/checks';
+import { fromStored, parseQuantity, unitsOf } from '@entretien/core/quantities';
 import psychrolib from 'psychrolib';
 import seedrandom from 'seedrandom';
 import { byTurns, median, report, timed } from './measure.js';
@@ -59,6 +63,19 @@ export async function benchesBench(): Promise<void> {
     cartridgeG: 150,
     cylinderL: 10,
   };
+  const typedJob = {
+    banks: Array.from({ length: 8 }, () => ({ volumeL: '50', bar: '200' })),
+    cylinders: Array.from({ length: 20 }, () => ({
+      volumeL: '12',
+      bar: '40',
+      ratedBar: '300',
+      testedUntil: '2099-01-31',
+    })),
+    fillBar: 300,
+    tempC: 20,
+    atmosphereBarAbs: AIR,
+    today: on,
+  };
   const works: Readonly<Record<string, () => void>> = {
     'pump-up with three curves': () => {
       judgeCheck('pump-up', pump, { on });
@@ -74,6 +91,15 @@ export async function benchesBench(): Promise<void> {
       void ladderBench(new BenchValues(stages, ladder, undefined), undefined, AIR),
     'condensate and cartridge, with its curve': () =>
       void waterNow(new BenchValues(waterFields, water, undefined), AIR),
+    'cylinders read, a hot fill settled': () => {
+      cascadeJob(typedJob);
+      settledPressure(301, 55, 20);
+      fillPressureFor(301, 55, 20);
+    },
+    'convert into every unit': () => {
+      const read = parseQuantity('145 psi', 'pressure');
+      if (read.ok) for (const unit of unitsOf('pressure')) fromStored(read.value.value, 'pressure', unit);
+    },
   };
   for (const [name, work] of Object.entries(works)) {
     for (let warm = 0; warm < 20; warm++) work();

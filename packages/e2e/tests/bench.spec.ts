@@ -243,3 +243,51 @@ test('a bench that is none leads to the first', async ({ page }) => {
   await page.goto('/bench/crystal-ball');
   await expect(page).toHaveURL(/\/bench\/pump-up/);
 });
+
+test('the benches speak the units that the person reads in; what was typed keeps its meaning', async ({
+  page,
+}) => {
+  await page.goto('/bench/pump-up?volumeL=270');
+  await page.getByLabel('From', { exact: true }).fill('6');
+  await page.getByLabel('To', { exact: true }).fill('8');
+  await page.getByLabel('Time', { exact: true }).fill('60');
+  await expect(answer(page)).toContainText(/Delivers 53\d L\/min/);
+  await page.getByRole('button', { name: /working/ }).click();
+  for (const name of ['psi', 'cfm', '°F']) await page.getByRole('button', { name, exact: true }).click();
+  await page.keyboard.press('Escape');
+  // 535 L/min are 18.9 cfm; the 6 bar are still 6 bar.
+  await expect(answer(page)).toContainText(/Delivers 18\.\d cfm/);
+  await expect(page.getByLabel('From', { exact: true })).toHaveValue('6 bar');
+  await page.getByLabel('From', { exact: true }).fill('87');
+  await page.reload();
+  await expect(page.getByLabel('From', { exact: true })).toHaveValue('87');
+  await expect(answer(page)).toContainText(/Delivers 18\.\d cfm/);
+
+  await page.goto('/bench/leaks?way=hole');
+  await page.getByLabel('Width of the hole').fill('0.25 in');
+  await page.getByLabel('Pressure before it').fill('100');
+  await page.getByRole('button', { name: 'as in the tables' }).click();
+  await expect(page.getByRole('definition').first()).toContainText(/10[34]cfm/);
+
+  await page.goto('/bench/ladder?stages=2');
+  await page.getByLabel('Built for').fill('100');
+  await page.getByLabel('Intake air').fill('68');
+  // r = √(114.7/14.7) = 2.79: 41.06 psi absolute after stage 1, 26.4 by the gauge.
+  await expect(page.getByRole('img', { name: /stage 1 26\.\d psi \d+ °F/ })).toBeVisible();
+
+  await page.goto('/bench/water?humidity=70');
+  await page.getByLabel('Intake air').fill('68');
+  await page.getByLabel('Free air delivered').fill('7.063');
+  await page.getByLabel('Pressure of the last separator').fill('3263');
+  await page.getByLabel('Air in it').fill('86');
+  await expect(answer(page)).toContainText(/14[23] ml of water fall out in an hour/);
+
+  await page.goto('/bench/cylinders?banks=50*200&cylinders=12*40*300*2099-05-31');
+  await page.getByLabel('Fill to').fill('4351');
+  await page.getByLabel('Cylinder just filled').fill('131');
+  await expect(page.getByText('300 bar hot settles at')).toBeVisible();
+
+  await page.goto('/bench/convert?kind=pressure');
+  await page.getByLabel('Figure with its unit').fill('145');
+  await expect(answer(page)).toContainText('145 psi are 10 bar.');
+});

@@ -30,6 +30,9 @@ test('a measurement in two steps, judged while it is typed, found on its chart a
   await expect(dialog(page)).toContainText('New separator element');
   await save.click();
   await expect(dialog(page)).toBeHidden();
+  await expect(page.getByRole('list', { name: 'Logbook' })).toContainText(
+    'Measured: Pressure drop of the separator (act)',
+  );
   await page.goto('/');
   await page.getByRole('link', { name: new RegExp(`${tag} Pressure drop`) }).click();
   await expect(

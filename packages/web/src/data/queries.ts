@@ -123,16 +123,18 @@ export function useUnitFacts(id: string) {
     queryKey: [...unitKey(id), 'facts'],
     queryFn: async () => {
       const list = <Item>(kind: string) => getJson<Page<Item>>(`/compressors/${id}/${kind}?limit=100`);
-      const [readings, services, meterChanges] = await Promise.all([
+      const [readings, services, meterChanges, measurements] = await Promise.all([
         list<ReadingView>('readings'),
         list<ServiceView>('services'),
         list<MeterChangeView>('meter-changes'),
+        list<MeasurementView>('measurements'),
       ]);
       const stands = ({ voided }: FactView) => voided === undefined;
       return {
         readings: readings.items.filter(stands),
         services: services.items.filter(stands),
         meterChanges: meterChanges.items.filter(stands),
+        measurements: measurements.items.filter(stands),
         /** Withdrawn or put right: they stay on record, and count for nothing. */
         withdrawn: [...readings.items, ...services.items, ...meterChanges.items].filter(
           (fact) => !stands(fact),

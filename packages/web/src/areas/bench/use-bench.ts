@@ -2,7 +2,7 @@ import type { CompressorView, SiteView } from '@entretien/contracts';
 import { ATMOSPHERE_BAR } from '@entretien/core/air';
 import { BenchValues } from '@entretien/core/bench';
 import type { FieldDefinition } from '@entretien/core/checks';
-import { formatQuantity, unitByCode, type QuantityKind } from '@entretien/core/quantities';
+import { formatQuantity, fromStored, unitByCode, type QuantityKind } from '@entretien/core/quantities';
 import { useEffect, useState } from 'react';
 import { usePreferences } from '../../app/preferences.js';
 import { useSites, useUnit } from '../../data/queries.js';
@@ -74,4 +74,14 @@ export function useSay(): (value: number, kind: QuantityKind) => string {
     const { figure, unit } = formatQuantity(value, kind, unitByCode(kind, units[kind]));
     return `${figure} ${unit}`;
   };
+}
+
+/** A scale in the unit that the person reads in. */
+export function useScale(kind: QuantityKind): {
+  readonly label: string;
+  readonly of: (value: number) => number;
+} {
+  const units = usePreferences((preferences) => preferences.units);
+  const unit = unitByCode(kind, units[kind]);
+  return { label: unit.label, of: (value) => fromStored(value, kind, unit) };
 }

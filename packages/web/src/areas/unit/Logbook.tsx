@@ -1,5 +1,6 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
+import { checkByCode } from '@entretien/core/checks';
 import { isEstimate } from '@entretien/core/plan';
 import { formatFigure } from '@entretien/core/quantities';
 import type { UnitFacts } from '../../data/queries.js';
@@ -21,6 +22,8 @@ interface Line {
   readonly path: string;
   /** Whether it was withdrawn or put right. */
   readonly isVoid?: boolean;
+  /** Whether something was measured: put right and withdrawn where it is charted. */
+  readonly isMeasured?: boolean;
 }
 
 /** One day of the logbook: the figure on the meter, and what was done. */
@@ -93,6 +96,18 @@ function happenings(facts: UnitFacts, taskNames: ReadonlyMap<string, string>): H
       marks: change.marks.map(sayMark),
       path: `meter-changes/${change.id}`,
     })),
+    ...facts.measurements.map(({ takenAt, check, judgement, by, runHours, runHoursBasis }) => ({
+      at: Date.parse(takenAt),
+      hours: runHours,
+      isEstimated: isEstimate(runHoursBasis),
+      words: `${checkByCode(check)?.name ?? check}${judgement.verdict === 'good' ? '' : ` (${judgement.verdict})`}`,
+      isWork: false,
+      isMeasured: true,
+      by,
+      note: undefined,
+      marks: [],
+      path: '',
+    })),
     ...facts.withdrawn.map((fact) => ({
       at: momentOf(fact),
       hours: null,
@@ -117,16 +132,25 @@ function byDay(all: readonly Happening[], timeZone: string): DayEntry[] {
   }
   return [...days].map(([day, of]) => {
     const work = of.filter((one) => one.isWork || one.note !== undefined || one.marks.length > 0);
-    const { hours, isEstimated } = of.find((one) => !one.isWork && !one.isVoid) ?? of[0]!;
+    const measured = of.filter((one) => one.isMeasured);
+    const { hours, isEstimated } = of.find((one) => !one.isWork && !one.isVoid && !one.isMeasured) ?? of[0]!;
+    const plain = of.filter((one) => !one.isMeasured).slice(0, 1);
     return {
       day,
       hours,
       isEstimated,
-      lines: work.length > 0 ? work : of.slice(0, 1),
-      all: of.filter((one) => !one.isVoid),
+      lines: [...(work.length > 0 ? work : measured.length > 0 ? [] : plain), ...inOneLine(measured)],
+      all: of.filter((one) => !one.isVoid && !one.isMeasured),
       by: [...new Set(of.map((one) => one.by))],
     };
   });
+}
+
+/** What was measured on a day takes one line. */
+function inOneLine(measured: readonly Happening[]): Line[] {
+  const [first] = measured;
+  if (!first) return [];
+  return [{ ...first, words: `Measured: ${measured.map(({ words }) => words).join(', ')}` }];
 }
 
 interface LogbookProps {

@@ -12,6 +12,7 @@ import { formatQuantity, parseQuantity, storedUnit, unitByCode, unitsOf } from '
 import { useId } from 'react';
 import { usePreferences } from '../../app/preferences.js';
 import { figureFont } from '../../app/theme.js';
+import { asTyped, withMeantUnit } from './implied-unit.js';
 
 interface CheckFieldProps {
   readonly field: FieldDefinition;
@@ -31,8 +32,10 @@ export function CheckField(props: CheckFieldProps) {
   );
 }
 
-function FigureField({ field, text, onText, problem, fallback }: CheckFieldProps) {
+function FigureField({ field, text: kept, onText, problem, fallback }: CheckFieldProps) {
   const chosen = usePreferences(({ units }) => (field.as === 'quantity' ? units[field.quantity] : undefined));
+  const readIn = field.as === 'quantity' ? unitByCode(field.quantity, chosen) : null;
+  const text = readIn ? asTyped(kept, readIn) : kept;
   const unit =
     field.as === 'quantity'
       ? unitByCode(field.quantity, chosen).label
@@ -56,7 +59,7 @@ function FigureField({ field, text, onText, problem, fallback }: CheckFieldProps
         fullWidth
         type={isDate ? 'date' : 'text'}
         value={text}
-        onChange={(event) => onText(event.target.value)}
+        onChange={({ target }) => onText(readIn ? withMeantUnit(target.value, readIn) : target.value)}
         placeholder={fallback ?? (field.optional ? 'if known' : '')}
         error={problem !== undefined}
         helperText={help}

@@ -15,6 +15,7 @@ import { v7 as newId } from 'uuid';
 import { usePreferences } from '../../../app/preferences.js';
 import { sentenceOf } from '../../../data/api.js';
 import { usePost } from '../../../data/queries.js';
+import { asTyped, withMeantUnit } from '../../../parts/checks/implied-unit.js';
 import { QuantityField } from '../../../parts/QuantityField.js';
 import { plateGroups } from '../../../parts/plate-fields.js';
 import { BenchFrame } from '../BenchFrame.js';
@@ -29,9 +30,10 @@ export function Convert() {
   const address = useBenchAddress();
   const { texts, setText, setTexts, atmosphereBarAbs } = address;
   const kind = kinds.find((one) => one === texts['kind']) ?? 'pressure';
-  const text = texts['figure'] ?? '';
   const chosen = usePreferences((preferences) => preferences.units[kind]);
-  const parsed = text.trim() === '' ? null : parseQuantity(text, kind, { assumed: unitByCode(kind, chosen) });
+  const readIn = unitByCode(kind, chosen);
+  const text = asTyped(texts['figure'] ?? '', readIn);
+  const parsed = text.trim() === '' ? null : parseQuantity(text, kind, { assumed: readIn });
   const value = parsed?.ok ? parsed.value.value : null;
   const problem =
     parsed && !parsed.ok ? parsed.problem.sentence : lowerThanNothing(kind, value, atmosphereBarAbs);
@@ -60,7 +62,7 @@ export function Convert() {
             kind={kind}
             size="small"
             entry={{ text, value, problem: null }}
-            onEntry={(entry) => setText('figure', entry.text)}
+            onEntry={(entry) => setText('figure', withMeantUnit(entry.text, readIn))}
             problem={problem}
             hint={`Like 10 ${unitsOf(kind)[0].label}`}
           />

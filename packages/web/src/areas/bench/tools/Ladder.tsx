@@ -8,7 +8,7 @@ import { CheckFields } from '../../../parts/checks/CheckFields.js';
 import { BenchFrame } from '../BenchFrame.js';
 import { Answer, figureOf, Figures, Picture, type BenchFigure } from '../parts.js';
 import { SaveToUnit } from '../SaveToUnit.js';
-import { useBenchAddress, useBenchValues, useSay } from '../use-bench.js';
+import { useBenchAddress, useBenchValues, useSay, useScale } from '../use-bench.js';
 
 const LadderChart = lazy(() => import('../charts.js').then((part) => ({ default: part.LadderChart })));
 
@@ -34,6 +34,7 @@ export function Ladder() {
   const fields = [...ladderFields, ...measuredFields];
   const read = useBenchValues(fields, address);
   const say = useSay();
+  const scale = useScale('pressure');
   const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down('sm'));
   const bench = ladderBench(read.values, unit, atmosphereBarAbs);
   const problems = { ...read.problems };
@@ -110,12 +111,12 @@ export function Ladder() {
             <LadderChart
               words={wordsOf()}
               labels={labelsOf()}
-              expected={[atmosphereBarAbs, ...expectedBars()]}
-              measured={[atmosphereBarAbs, ...measuredBars()].map((one, index) =>
-                index === 0 && !reading ? null : one,
+              expected={[atmosphereBarAbs, ...expectedBars()].map(scale.of)}
+              measured={[reading ? atmosphereBarAbs : null, ...measuredBars()].map((one) =>
+                one === null ? null : scale.of(one),
               )}
               off={[false, ...offRungs()]}
-              unit="bar"
+              unit={scale.label}
             />
           </Picture>
           <Figures items={reading ? suspectFigures(reading) : expectedFigures()} />

@@ -13,7 +13,7 @@ import { BenchFrame } from '../BenchFrame.js';
 import { Answer, figureOf, Figures, Picture, type BenchFigure } from '../parts.js';
 import { SaveToUnit } from '../SaveToUnit.js';
 import { Stopwatch } from '../Stopwatch.js';
-import { useBenchAddress, useBenchValues, useSay } from '../use-bench.js';
+import { useBenchAddress, useBenchValues, useSay, useScale } from '../use-bench.js';
 import { euros } from '../say-money.js';
 import type { Curve } from '../charts.js';
 
@@ -35,11 +35,15 @@ export function PumpUp() {
   const judged = useJudged(check, texts, { unit, site, at: now, earlier: earlier.data });
   const costs = useBenchValues(costFields, address);
   const say = useSay();
+  const scale = useScale('pressure');
   const { judgement, values } = judged;
   const isLeak = way === 'leak-down';
   const flow = judgement && flowOf(judgement.figures, judgement.figure?.value ?? null);
   const cost = isLeak && flow !== null ? yearlyCostCents(flow, costs.values) : null;
-  const curves = judgement && flow !== null ? curvesOf() : [];
+  const curves = (judgement && flow !== null ? curvesOf() : []).map((curve) => ({
+    ...curve,
+    points: curve.points.map(({ x, y }) => ({ x, y: scale.of(y) })),
+  }));
 
   function number(code: string, plate?: number): number | undefined {
     const value = values[code];
@@ -166,7 +170,7 @@ export function PumpUp() {
             curves={curves}
             mark={curves[0]!.points.at(-1)}
             xTitle={`seconds${curves.length > 1 ? ' (solid: timed; grey dashes: data plate; green dashes: baseline)' : ''}`}
-            yTitle="bar"
+            yTitle={scale.label}
           />
         </Picture>
       )}

@@ -199,7 +199,7 @@ function MeasureForm({ unit, site, facts, timeZone, check, corrects, measurement
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1fr) 260px' },
+          gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1fr) 300px' },
           columnGap: 3,
           rowGap: 1,
         }}
@@ -212,16 +212,18 @@ function MeasureForm({ unit, site, facts, timeZone, check, corrects, measurement
             problems={{ ...fromServer, ...judged.problems }}
             plate={unit}
           />
+        </Box>
+        <Box sx={{ display: 'flex', flexDirection: 'column', gap: 0.75 }}>
           {judged.judgement ? (
-            <JudgementBand judgement={judged.judgement} />
+            <Box sx={{ mb: 1 }}>
+              <JudgementBand judgement={judged.judgement} />
+            </Box>
           ) : (
-            <Typography role="status" sx={{ color: 'text.secondary', minHeight: 24 }}>
+            <Typography role="status" sx={{ color: 'text.secondary', minHeight: 24, mb: 1 }}>
               {judged.missing ??
                 (Object.keys(judged.problems).length > 0 ? 'Mend what is marked, and it is judged.' : '')}
             </Typography>
           )}
-        </Box>
-        <Box sx={{ display: 'flex', flexDirection: 'column', gap: 0.75 }}>
           <WhenField
             label="Measured at"
             text={form.whenText}
