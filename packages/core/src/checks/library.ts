@@ -5,6 +5,7 @@ import { flowChecks } from './library/flow.js';
 import { heatChecks } from './library/heat.js';
 import { oilChecks } from './library/oil.js';
 import { purityChecks } from './library/purity.js';
+import { stageCheck } from './library/stages.js';
 import { settingChecks } from './library/settings.js';
 import { stagesOf } from '../machine/index.js';
 
@@ -14,6 +15,7 @@ export const checkLibrary: readonly CheckDefinition[] = [
   ...driveChecks,
   ...settingChecks,
   ...flowChecks,
+  stageCheck,
   ...heatChecks,
   ...purityChecks,
 ];

@@ -1,6 +1,4 @@
-import AddIcon from '@mui/icons-material/Add';
-import CloseIcon from '@mui/icons-material/Close';
-import { Alert, Box, Button, IconButton, LinearProgress, Stack, TextField, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { fillPressureFor, settledPressure, type BestCascade } from '@entretien/core/air';
 import { formatDay, localDayAt } from '@entretien/core/basics';
 import { cascadeJob, type TypedCylinder, type TypedVessel } from '@entretien/core/bench';
@@ -11,7 +9,9 @@ import { CheckFields } from '../../../parts/checks/CheckFields.js';
 import { useNow } from '../../../parts/use-now.js';
 import { readCylinders, readVessels, writeCylinders, writeVessels } from '../vessel-texts.js';
 import { BenchFrame } from '../BenchFrame.js';
+import { LongWork } from '../LongWork.js';
 import { Answer, Figures, Picture, type BenchFigure } from '../parts.js';
+import { CylinderRows, VesselRows } from '../VesselRows.js';
 import { SaveToUnit } from '../SaveToUnit.js';
 import { useBenchAddress, useBenchValues } from '../use-bench.js';
 import { useBenchWorker } from '../use-worker.js';
@@ -76,22 +76,13 @@ export function Cylinders() {
               )
             }
           />
-          {search.isRunning ? (
-            <Box>
-              <LinearProgress
-                variant="determinate"
-                value={(search.share ?? 0) * 100}
-                aria-label="Looking for the best order"
-              />
-              <Button onClick={search.cancel} sx={{ minHeight: 44 }}>
-                Stop looking
-              </Button>
-            </Box>
-          ) : (
-            <Button variant="outlined" onClick={search.run} disabled={!isWhole} sx={{ minHeight: 44 }}>
-              Find the best order
-            </Button>
-          )}
+          <LongWork
+            work={search}
+            name="Looking for the best order"
+            start="Find the best order"
+            stop="Stop looking"
+            canStart={isWhole}
+          />
         </>
       }
       save={
@@ -136,12 +127,9 @@ export function Cylinders() {
         detail={
           problem?.code.startsWith('cylinder-')
             ? 'Set it aside, marked.'
-            : search.isOutdated
-              ? 'Something changed since: look anew.'
-              : 'Cylinders in date, within their rating, secured, filled slowly; close the cylinder first, vent, then take it off.'
+            : 'Cylinders in date, within their rating, secured, filled slowly; close the cylinder first, vent, then take it off.'
         }
       />
-      {search.hasFailed && <Alert severity="error">The search broke off. Try again.</Alert>}
       {best && (
         <CascadePicture best={best} banks={banks} cylinders={cylinders} atmosphereBarAbs={atmosphereBarAbs} />
       )}
@@ -149,12 +137,6 @@ export function Cylinders() {
       {best && <Steps best={best} atmosphereBarAbs={atmosphereBarAbs} />}
     </BenchFrame>
   );
-}
-
-interface Problem {
-  readonly code: string;
-  readonly sentence: string;
-  readonly field?: string;
 }
 
 function sentenceOf(
@@ -221,164 +203,6 @@ function settledOf(
       : []),
   ];
 }
-
-interface RowsProps<Row> {
-  readonly rows: readonly Row[];
-  readonly problem: Problem | null;
-  readonly onRows: (rows: readonly Row[]) => void;
-  readonly onAdd: () => void;
-}
-
-const cellStyle = { '& .MuiInputBase-input': { px: 1, py: 1 } } as const;
-
-function Cell({
-  label,
-  text,
-  onText,
-  problem,
-  type = 'text',
-  grow = 1,
-}: {
-  readonly label: string;
-  readonly text: string;
-  readonly onText: (text: string) => void;
-  readonly problem: string | undefined;
-  readonly type?: string;
-  readonly grow?: number;
-}) {
-  return (
-    <TextField
-      size="small"
-      label={label}
-      type={type}
-      value={text}
-      onChange={(event) => onText(event.target.value)}
-      error={problem !== undefined}
-      helperText={problem}
-      sx={{ ...cellStyle, flex: `${grow} 1 0` }}
-      slotProps={{
-        htmlInput: { inputMode: 'decimal', maxLength: 12, autoComplete: 'off' },
-        inputLabel: { shrink: true },
-        formHelperText: { role: problem === undefined ? undefined : 'alert' },
-      }}
-    />
-  );
-}
-
-/** What belongs beside one cell; what is merely missing is not wrong yet. */
-function problemAt(problem: Problem | null, field: string): string | undefined {
-  return problem?.field === field && problem.code !== 'missing' ? problem.sentence : undefined;
-}
-
-function VesselRows({
-  title,
-  kind,
-  rows,
-  problem,
-  onRows,
-  onAdd,
-}: RowsProps<TypedVessel> & { readonly title: string; readonly kind: string }) {
-  const change = (index: number, part: Partial<TypedVessel>) =>
-    onRows(rows.map((row, at) => (at === index ? { ...row, ...part } : row)));
-  return (
-    <Box component="fieldset" sx={fieldset}>
-      <Typography component="legend" variant="h3">
-        {title}
-      </Typography>
-      {rows.map((row, index) => (
-        <Stack key={index} direction="row" sx={{ gap: 0.75, alignItems: 'start' }}>
-          <Cell
-            label={`${index + 1}: L`}
-            text={row.volumeL}
-            onText={(volumeL) => change(index, { volumeL })}
-            problem={problemAt(problem, `${kind}.${index}.volumeL`)}
-          />
-          <Cell
-            label="bar"
-            text={row.bar}
-            onText={(bar) => change(index, { bar })}
-            problem={problemAt(problem, `${kind}.${index}.bar`)}
-          />
-          <IconButton
-            aria-label={`Remove bank ${index + 1}`}
-            onClick={() => onRows(rows.filter((_, at) => at !== index))}
-          >
-            <CloseIcon fontSize="small" />
-          </IconButton>
-        </Stack>
-      ))}
-      <Button size="small" startIcon={<AddIcon />} onClick={onAdd} sx={{ alignSelf: 'start' }}>
-        Add a bank
-      </Button>
-    </Box>
-  );
-}
-
-function CylinderRows({ rows, problem, onRows, onAdd }: RowsProps<TypedCylinder>) {
-  const change = (index: number, part: Partial<TypedCylinder>) =>
-    onRows(rows.map((row, at) => (at === index ? { ...row, ...part } : row)));
-  const at = (index: number, field: string) => problemAt(problem, `cylinders.${index}.${field}`);
-  return (
-    <Box component="fieldset" sx={fieldset}>
-      <Typography component="legend" variant="h3">
-        Cylinders
-      </Typography>
-      {rows.map((row, index) => (
-        <Box key={index} sx={{ borderBottom: 1, borderColor: 'divider', pb: 1 }}>
-          <Stack direction="row" sx={{ gap: 0.75, alignItems: 'start' }}>
-            <Cell
-              label={`${index + 1}: L`}
-              text={row.volumeL}
-              onText={(volumeL) => change(index, { volumeL })}
-              problem={at(index, 'volumeL')}
-            />
-            <Cell
-              label="holds, bar"
-              text={row.bar}
-              onText={(bar) => change(index, { bar })}
-              problem={at(index, 'bar')}
-            />
-            <IconButton
-              aria-label={`Remove cylinder ${index + 1}`}
-              onClick={() => onRows(rows.filter((_, one) => one !== index))}
-            >
-              <CloseIcon fontSize="small" />
-            </IconButton>
-          </Stack>
-          <Stack direction="row" sx={{ gap: 0.75, alignItems: 'start', mt: 1 }}>
-            <Cell
-              label="rated, bar"
-              text={row.ratedBar}
-              onText={(ratedBar) => change(index, { ratedBar })}
-              problem={at(index, 'ratedBar')}
-            />
-            <Cell
-              label="tested until"
-              type="date"
-              grow={1.7}
-              text={row.testedUntil}
-              onText={(testedUntil) => change(index, { testedUntil })}
-              problem={at(index, 'testedUntil')}
-            />
-          </Stack>
-        </Box>
-      ))}
-      <Button size="small" startIcon={<AddIcon />} onClick={onAdd} sx={{ alignSelf: 'start' }}>
-        Add a cylinder
-      </Button>
-    </Box>
-  );
-}
-
-const fieldset = {
-  border: 0,
-  p: 0,
-  m: 0,
-  display: 'flex',
-  flexDirection: 'column',
-  gap: 1,
-  minWidth: 0,
-} as const;
 
 interface PictureProps {
   readonly best: BestCascade;

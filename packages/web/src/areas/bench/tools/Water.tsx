@@ -1,4 +1,4 @@
-import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { seasonCartridgeHours, type WaterYear } from '@entretien/core/air';
 import { waterFields, waterNow, waterYearInput, yearFields, type WaterNow } from '@entretien/core/bench';
 import { checkByCode } from '@entretien/core/checks';
@@ -10,6 +10,7 @@ import { useJudged } from '../../../parts/checks/use-judged.js';
 import { monthName } from '../../../parts/say-due.js';
 import { useNow } from '../../../parts/use-now.js';
 import { BenchFrame } from '../BenchFrame.js';
+import { LongWork } from '../LongWork.js';
 import { Answer, Figures, Picture, type BenchFigure } from '../parts.js';
 import { SaveToUnit } from '../SaveToUnit.js';
 import { useBenchAddress, useBenchValues } from '../use-bench.js';
@@ -47,7 +48,14 @@ export function Water() {
             Over the year
           </Typography>
           <CheckFields fields={yearFields} texts={texts} onText={setText} problems={problems} plate={unit} />
-          <Year work={year} missing={!input.ok && !hasProblems ? input.problem.sentence : null} />
+          <LongWork
+            work={year}
+            name="Reckoning the year"
+            start="Reckon the year"
+            stop="Stop reckoning"
+            canStart={input.ok && !hasProblems}
+            missing={!input.ok && !hasProblems ? input.problem.sentence : null}
+          />
           <Typography variant="h3" component="h2">
             Weighed
           </Typography>
@@ -120,49 +128,6 @@ export function Water() {
         </Box>
       )}
     </BenchFrame>
-  );
-}
-
-interface YearProps {
-  readonly work: ReturnType<typeof useBenchWorker>;
-  readonly missing: string | null;
-}
-
-/** Starts the reckoning of a year, tells how far it is, and ends it. */
-function Year({ work, missing }: YearProps) {
-  if (work.isRunning) {
-    return (
-      <Box>
-        <LinearProgress
-          variant="determinate"
-          value={(work.share ?? 0) * 100}
-          aria-label="Reckoning the year"
-        />
-        <Button onClick={work.cancel} sx={{ minHeight: 44 }}>
-          Stop reckoning
-        </Button>
-      </Box>
-    );
-  }
-  return (
-    <Box>
-      <Button
-        variant="outlined"
-        onClick={work.run}
-        disabled={missing !== null}
-        fullWidth
-        sx={{ minHeight: 44 }}
-      >
-        Reckon the year
-      </Button>
-      {missing !== null && (
-        <Typography variant="caption" sx={{ color: 'text.secondary' }}>
-          {missing}
-        </Typography>
-      )}
-      {work.isOutdated && <Typography variant="caption">Something changed since: reckon it anew.</Typography>}
-      {work.hasFailed && <Alert severity="error">The reckoning broke off. Try again.</Alert>}
-    </Box>
   );
 }
 
