@@ -21,6 +21,8 @@ const measures: readonly (readonly [QuantityKind, string])[] = [
   ['pressure', 'Pressure'],
   ['flow', 'Flow'],
   ['volume', 'Volume'],
+  ['temperature', 'Heat'],
+  ['length', 'Length'],
 ];
 
 const schemes = [

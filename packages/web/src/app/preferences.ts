@@ -22,6 +22,8 @@ interface PreferenceActions {
   setLetterKeys(on: boolean): void;
 }
 
+const riseUnit: Readonly<Record<string, string>> = { '°C': 'K', '°F': '°F rise' };
+
 export const usePreferences = create<Preferences & PreferenceActions>()(
   persist(
     (set) => ({
@@ -32,7 +34,14 @@ export const usePreferences = create<Preferences & PreferenceActions>()(
       setRulerIn: (rulerIn) => set({ rulerIn }),
       toggleRuler: () => set(({ rulerIn }) => ({ rulerIn: rulerIn === 'days' ? 'hours' : 'days' })),
       setPerson: (personId) => set({ personId }),
-      setUnit: (kind, code) => set(({ units }) => ({ units: { ...units, [kind]: code } })),
+      setUnit: (kind, code) =>
+        set(({ units }) => {
+          const chosen = { ...units, [kind]: code };
+          // Differences of temperature go with temperatures: nobody reads one in °F and the other in K.
+          return {
+            units: kind === 'temperature' ? { ...chosen, 'temperature-rise': riseUnit[code] ?? 'K' } : chosen,
+          };
+        }),
       setLetterKeys: (letterKeys) => set({ letterKeys }),
     }),
     { name: 'entretien-preferences' },
