@@ -67,7 +67,7 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
   return judged(verdict, `${sayLadder(read.value)}${tail}`, {
     limit: limit(
       null,
-      baseline ? 'its own baseline' : 'equal ratios from intake to final pressure',
+      baseline ? 'what it showed when sound' : 'equal ratios from intake to final pressure',
       baseline ? 'baseline' : 'practice',
     ),
     figure: { value: furthest * 100, uncertainty: 4 },
@@ -137,7 +137,8 @@ export function suspectName({ kind, stage }: Pick<LadderSuspect, 'kind' | 'stage
 /** The reading of a ladder in a sentence or two. */
 export function sayLadder({ suspects, stages }: LadderReading): string {
   const [first] = suspects as [LadderSuspect, ...LadderSuspect[]];
-  const sure = percent(first.probability);
+  // Practice is never certain, however well one explanation fits.
+  const sure = percent(Math.min(0.99, first.probability));
   switch (first.kind) {
     case 'sound':
       return `The stages share the work as they should, ${sure} sure.`;
