@@ -5,7 +5,12 @@ import {
   AddSite,
   ChangePlate,
   ChangeSite,
+  CheckLibraryQuery,
+  FindingsQuery,
+  JudgeValues,
+  MeasurementsQuery,
   PageQuery,
+  RecordMeasurement,
   RecordReading,
   RecordService,
   RegisterCompressor,
@@ -145,5 +150,60 @@ describe('sites and pages', () => {
 
   test.each(['0', '201', '-1', '1.5', '', 'all', '1e2', ' 5'])('no page of “%s”', (limit) => {
     expect(refused(PageQuery, { limit })).toEqual(['limit']);
+  });
+});
+
+describe('a measurement', () => {
+  const measurement = {
+    id: ID,
+    check: 'separator-drop',
+    takenAt: '2026-11-24T08:30:00Z',
+    values: { dropBar: 0.5 },
+  };
+
+  test('needs four fields; figures and short words are what it holds', () => {
+    expect(refused(RecordMeasurement, measurement)).toEqual([]);
+    for (const field of Object.keys(measurement)) {
+      expect(refused(RecordMeasurement, { ...measurement, [field]: undefined })).toEqual([field]);
+    }
+    expect(
+      refused(RecordMeasurement, { ...measurement, values: { look: 'dark', testedUntil: '2027-01-31' } }),
+    ).toEqual([]);
+  });
+
+  test.each<[object, string[]]>([
+    [{ values: { dropBar: NaN } }, ['values']],
+    [{ values: { dropBar: Infinity } }, ['values']],
+    [{ values: { dropBar: null } }, ['values']],
+    [{ values: { look: '' } }, ['values']],
+    [{ values: { look: 'x'.repeat(41) } }, ['values']],
+    [{ values: { ['x'.repeat(41)]: 1 } }, ['values']],
+    [{ values: Object.fromEntries(Array.from({ length: 61 }, (_, index) => [`f${index}`, 1])) }, ['values']],
+    [{ values: 'much' }, ['values']],
+    [{ check: 'Separator' }, ['check']],
+    [{ check: 'x' }, ['check']],
+    [{ baseline: 'yes' }, ['baseline']],
+    [{ hours: -1 }, ['hours']],
+    [{ hours: 1_000_001 }, ['hours']],
+    [{ corrects: 'the last one' }, ['corrects']],
+    [{ verdict: 'good' }, ['verdict']],
+    [{ note: 'warm', hours: 500, baseline: true, corrects: ID, by: ID }, []],
+  ])('%j is refused for %j', (more, fields) => {
+    expect(refused(RecordMeasurement, { ...measurement, ...more })).toEqual(fields);
+  });
+
+  test('which ones are asked for is checked, too', () => {
+    expect(
+      refused(MeasurementsQuery, { check: 'pump-up', from: '2026-01-01T00:00:00Z', limit: '200' }),
+    ).toEqual([]);
+    expect(refused(MeasurementsQuery, { from: '2026-02-30T00:00:00Z', to: 'today', limit: '201' })).toEqual([
+      'from',
+      'limit',
+      'to',
+    ]);
+    expect(refused(FindingsQuery, { verdict: 'good' })).toEqual(['verdict']);
+    expect(refused(FindingsQuery, { verdict: 'stop' })).toEqual([]);
+    expect(refused(CheckLibraryQuery, { compressorId: 'SP-1' })).toEqual(['compressorId']);
+    expect(refused(JudgeValues, { check: 'pump-up', values: {} })).toEqual([]);
   });
 });

@@ -53,7 +53,7 @@ export function Leaks() {
       : [];
   const at =
     way === 'hole' ? costs.values.number('diameterMm') : found.share === null ? undefined : found.share * 100;
-  const costs100 = cost?.ok ? cost.value / 100 : null;
+  const yearlyCents = cost?.ok ? cost.value : null;
   return (
     <BenchFrame
       title="Leaks and their cost"
@@ -100,19 +100,19 @@ export function Leaks() {
     >
       <Answer
         sentence={
-          found.flowLpm !== null && costs100 !== null
-            ? `${found.sentence} It costs ${euros(costs100 * 100)} a year.`
+          found.flowLpm !== null && yearlyCents !== null
+            ? `${found.sentence} It costs ${euros(yearlyCents)} a year.`
             : found.sentence
         }
         verdict={found.verdict}
         detail={found.detail}
       />
-      {curve.length > 0 && at !== undefined && costs100 !== null && (
+      {curve.length > 0 && at !== undefined && yearlyCents !== null && (
         <Picture>
           <CurveChart
-            words={`Cost of a year over ${way === 'hole' ? 'the width of the hole' : 'the share that leaks'}: ${euros(costs100 * 100)} at ${formatFigure(at)}${way === 'hole' ? ' mm' : ' %'}`}
+            words={`Cost of a year over ${way === 'hole' ? 'the width of the hole' : 'the share that leaks'}: ${euros(yearlyCents)} at ${formatFigure(at)}${way === 'hole' ? ' mm' : ' %'}`}
             curves={[{ name: 'cost of a year', points: curve, ink: 'ink' }]}
-            mark={{ x: at, y: costs100 }}
+            mark={{ x: at, y: yearlyCents / 100 }}
             xTitle={way === 'hole' ? 'width of the hole, mm' : 'share of delivery that leaks, %'}
             yTitle="€ a year"
           />
@@ -131,7 +131,7 @@ export function Leaks() {
                     unit: '%',
                   },
                 ]),
-            ...(costs100 === null ? [] : [{ name: 'In a year', value: euros(costs100 * 100) }]),
+            ...(yearlyCents === null ? [] : [{ name: 'In a year', value: euros(yearlyCents) }]),
           ]}
         />
       )}
