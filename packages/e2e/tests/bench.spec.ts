@@ -91,6 +91,9 @@ test('leaks: by times, by a hole, and their cost', async ({ page, office }, info
   await expect(
     page.getByRole('img', { name: /Cost of a year over the share that leaks: €3,559 at 25 %/ }),
   ).toBeVisible();
+  await page.getByLabel('Price of energy').fill('dear');
+  await expect(page.getByRole('alert')).toContainText('“dear” is not a figure');
+  await expect(answer(page)).not.toContainText('€');
   await page.getByLabel('Price of energy').fill('50');
   await expect(answer(page)).toContainText('€7,118 a year');
   await page.getByRole('button', { name: `Save to ${tag}` }).click();

@@ -42,7 +42,9 @@ export function Leaks() {
   const found = useFound(way, address);
   const costs = useBenchValues([...costFields, ...holeFields, fadField], address);
   const say = useSay();
-  const cost = found.flowLpm === null ? null : yearlyCostCents(found.flowLpm, costs.values);
+  // A price that is not understood must not be reckoned with the usual one instead.
+  const canCost = found.flowLpm !== null && Object.keys(costs.problems).length === 0;
+  const cost = canCost ? yearlyCostCents(found.flowLpm, costs.values) : null;
   const fad = costs.values.number('fadLpm');
   const hole =
     way === 'hole' && found.flowLpm !== null ? holeLeak(costs.values, address.atmosphereBarAbs) : null;

@@ -39,7 +39,8 @@ export function PumpUp() {
   const { judgement, values } = judged;
   const isLeak = way === 'leak-down';
   const flow = judgement && flowOf(judgement.figures, judgement.figure?.value ?? null);
-  const cost = isLeak && flow !== null ? yearlyCostCents(flow, costs.values) : null;
+  const canCost = isLeak && Object.keys(costs.problems).length === 0;
+  const cost = canCost && flow !== null ? yearlyCostCents(flow, costs.values) : null;
   const curves = (judgement && flow !== null ? curvesOf() : []).map((curve) => ({
     ...curve,
     points: curve.points.map(({ x, y }) => ({ x, y: scale.of(y) })),
