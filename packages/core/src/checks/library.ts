@@ -1,6 +1,7 @@
 import type { DataPlate } from '../machine/index.js';
 import type { CheckDefinition, FieldDefinition } from './check.js';
 import { driveChecks } from './library/drive.js';
+import { fillingChecks } from './library/filling.js';
 import { flowChecks } from './library/flow.js';
 import { heatChecks } from './library/heat.js';
 import { oilChecks } from './library/oil.js';
@@ -18,6 +19,7 @@ export const checkLibrary: readonly CheckDefinition[] = [
   stageCheck,
   ...heatChecks,
   ...purityChecks,
+  ...fillingChecks,
 ];
 
 const byCode = new Map(checkLibrary.map((check) => [check.code, check]));
