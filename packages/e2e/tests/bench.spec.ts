@@ -242,6 +242,27 @@ test('convert: any quantity, with what is mixed up with it, onto the data plate'
   await expect(page.getByText('340L/min')).toBeVisible();
 });
 
+test.describe('when the answer is lost', () => {
+  test.use({ expectedErrors: { matching: [/ERR_FAILED/] } });
+
+  test('what is saved again from a bench is recorded once', async ({ page, office }, info) => {
+    const tag = `ONCE-${info.project.name}`;
+    const id = await office.addUnit(tag, { family: 'screw', fadLpm: 1000 });
+    await page.goto(`/bench/leaks?unit=${id}&onSeconds=30&offSeconds=90`);
+    // The server has it, and the page never hears of it.
+    await page.route('**/measurements', async (route) => {
+      await route.fetch();
+      await route.abort('failed');
+    });
+    await page.getByRole('button', { name: `Save to ${tag}` }).click();
+    await expect(page.getByText('The server does not answer')).toBeVisible();
+    await page.unroute('**/measurements');
+    await page.getByRole('button', { name: `Save to ${tag}` }).click();
+    await page.getByRole('link', { name: `See it on ${tag}` }).click();
+    await expect(page.getByRole('list', { name: /^Measurements of/ }).getByRole('listitem')).toHaveCount(1);
+  });
+});
+
 test('a bench that is none leads to the first', async ({ page }) => {
   await page.goto('/bench/crystal-ball');
   await expect(page).toHaveURL(/\/bench\/pump-up/);

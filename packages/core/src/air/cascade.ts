@@ -1,7 +1,6 @@
 import alea from 'seedrandom/lib/alea.js';
 import { bounds, outOfRange, refuse, type Outcome } from '../basics/index.js';
-import { ATMOSPHERE_BAR, R_AIR, ZERO_C } from './constants.js';
-import type { GasVessel } from './cylinders.js';
+import { freeAirL, type GasVessel } from './cylinders.js';
 import { isothermAt, type Isotherm } from './isotherm.js';
 
 /** Banks and the cylinders to fill from them. */
@@ -73,11 +72,9 @@ export function cascadeProblem({ banks, cylinders, tempC }: CascadeJob): Outcome
 /** Works through a job in one order after another: the gas table is made once. */
 export class CascadeBench {
   private readonly gas: Isotherm;
-  private readonly litresPerKg: number;
 
   constructor(readonly job: CascadeJob) {
     this.gas = isothermAt(job.tempC);
-    this.litresPerKg = ((R_AIR * (job.tempC + ZERO_C)) / (ATMOSPHERE_BAR * 1e5)) * 1000;
   }
 
   /** All banks for every cylinder, cylinders as they stand in the list. */
@@ -123,7 +120,7 @@ export class CascadeBench {
       if (reached >= fullBarAbs - EVEN_BAR) full += 1;
       else missingKg += (this.gas.densityAt(fullBarAbs) - this.gas.densityAt(reached)) * volumeL * 1e-3;
     });
-    const missingL = missingKg * this.litresPerKg;
+    const missingL = freeAirL(missingKg, this.job.tempC);
     return { steps, cylindersBarAbs: cylinderBar, banksBarAbs: bankBar, full, missingL };
   }
 

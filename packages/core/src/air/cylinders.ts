@@ -28,7 +28,7 @@ function vesselProblem(vessel: GasVessel, tempC: number): Outcome<never> | null 
 }
 
 /** Free air in a mass of air at the intake, L. */
-function freeAirL(massKg: number, tempC: number): number {
+export function freeAirL(massKg: number, tempC: number): number {
   return ((massKg * R_AIR * (tempC + ZERO_C)) / (ATMOSPHERE_BAR * 1e5)) * 1000;
 }
 

@@ -4,9 +4,9 @@ import { checkByCode, type CheckValues } from '@entretien/core/checks';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { v7 as newId } from 'uuid';
 import { postJson, sentenceOf } from '../../data/api.js';
 import { refresh } from '../../data/queries.js';
+import { useAttempt } from './use-attempt.js';
 
 /** A measurement as the bench has it. */
 export interface Savable {
@@ -27,9 +27,7 @@ interface SaveProps {
 export function SaveToUnit({ unit, measurements, refusal }: SaveProps) {
   const client = useQueryClient();
   const [saved, setSaved] = useState<string | null>(null);
-  const [pending, setPending] = useState<{ readonly key: string; readonly ids: readonly string[] } | null>(
-    null,
-  );
+  const attempt = useAttempt();
   const [isSending, setSending] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   if (!unit) {
@@ -43,15 +41,12 @@ export function SaveToUnit({ unit, measurements, refusal }: SaveProps) {
   const key = JSON.stringify([unit.id, measurements]);
   const save = async () => {
     if (!measurements) return;
-    // The same ids when it is tried again, so that nothing is recorded twice.
-    const ids = pending?.key === key ? pending.ids : measurements.map(() => newId());
-    setPending({ key, ids });
+    const { at, ids } = attempt(key, measurements.length);
     setSending(true);
     setProblem(null);
     try {
-      const takenAt = new Date().toISOString();
       for (const [index, measurement] of measurements.entries()) {
-        const body: RecordMeasurement = { id: ids[index]!, takenAt, ...measurement };
+        const body: RecordMeasurement = { id: ids[index]!, takenAt: at, ...measurement };
         await postJson<MeasurementView>(`/compressors/${unit.id}/measurements`, body);
       }
       await refresh(client);

@@ -11,7 +11,6 @@ import {
   type QuantityKind,
 } from '@entretien/core/quantities';
 import { useState } from 'react';
-import { v7 as newId } from 'uuid';
 import { usePreferences } from '../../../app/preferences.js';
 import { sentenceOf } from '../../../data/api.js';
 import { usePost } from '../../../data/queries.js';
@@ -21,6 +20,7 @@ import { plateGroups } from '../../../parts/plate-fields.js';
 import { BenchFrame } from '../BenchFrame.js';
 import { Answer, Figures } from '../parts.js';
 import { TwoScales } from '../TwoScales.js';
+import { useAttempt } from '../use-attempt.js';
 import { useBenchAddress, type BenchAddress } from '../use-bench.js';
 
 const kinds = Object.keys(quantityDefinitions) as QuantityKind[];
@@ -156,14 +156,14 @@ function PutOnPlate({
     .flatMap((group) => group.fields)
     .filter((field) => field.as === 'quantity' && field.kind === kind);
   const [name, setName] = useState<keyof PlateDetails | ''>('');
-  const [id, setId] = useState(() => newId());
+  const attempt = useAttempt();
   const post = usePost<ChangePlate, PlateChangeView>(`/compressors/${unit?.id ?? ''}/plate`);
   if (!unit || fields.length === 0) return null;
-  const send = () =>
-    post.mutate(
-      { id, changedAt: new Date().toISOString(), [name]: Number(value.toPrecision(6)) },
-      { onSuccess: () => setId(newId()) },
-    );
+  const send = () => {
+    const figure = Number(value.toPrecision(6));
+    const { at, ids } = attempt(JSON.stringify([unit.id, name, figure]), 1);
+    post.mutate({ id: ids[0]!, changedAt: at, [name]: figure });
+  };
   return (
     <Box>
       <TextField
