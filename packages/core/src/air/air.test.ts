@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import psychrolib from 'psychrolib';
 import {
+  airPressureAt,
   atmosphereAt,
   compressibility,
   enhancementFactor,
@@ -164,4 +165,11 @@ test.each([
   [atmosphereAt(9000), 'altitudeM'],
 ])('a figure outside its range is refused beside its field', (outcome, field) => {
   expect(outcome).toMatchObject({ ok: false, problem: { code: 'out-of-range', field } });
+});
+
+test('where the height is not known, the air is one standard atmosphere', () => {
+  expect(airPressureAt(undefined)).toBe(1.01325);
+  expect(airPressureAt(null)).toBe(1.01325);
+  expect(airPressureAt(9000)).toBe(1.01325);
+  expect(airPressureAt(1000)).toBeCloseTo(0.89875, 4);
 });

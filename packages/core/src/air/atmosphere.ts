@@ -20,3 +20,9 @@ export function atmosphereAt(altitudeM: number): Outcome<number> {
   ]);
   return wrong ?? succeed(ATMOSPHERE_BAR * (1 - 2.25577e-5 * altitudeM) ** 5.25588);
 }
+
+/** The air about a place: by its altitude, or one standard atmosphere where that is not known, bar absolute. */
+export function airPressureAt(altitudeM: number | null | undefined): number {
+  const pressure = atmosphereAt(altitudeM ?? 0);
+  return pressure.ok ? pressure.value : ATMOSPHERE_BAR;
+}

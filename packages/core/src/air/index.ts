@@ -1,4 +1,4 @@
-export { atmosphereAt } from './atmosphere.js';
+export { airPressureAt, atmosphereAt } from './atmosphere.js';
 export {
   CascadeBench,
   cascadeProblem,

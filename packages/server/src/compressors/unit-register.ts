@@ -1,7 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import type { Instant } from '@entretien/core/basics';
 import { plateAt, type DataPlate, type PlateChange } from '@entretien/core/machine';
-import type { PlanVersion, ServicePlan, ServiceTask, UnitHistory } from '@entretien/core/plan';
+import {
+  hourClockOf,
+  type HourClock,
+  type PlanVersion,
+  type ServicePlan,
+  type ServiceTask,
+  type UnitHistory,
+} from '@entretien/core/plan';
 import { groupBy } from '../common/group-by.js';
 import { notFound } from '../common/problem.js';
 import { Database } from '../persistence/database.js';
@@ -95,6 +102,11 @@ export class UnitRegister {
     const history = { ...papers, ...facts };
     this.histories.set(facts, history);
     return history;
+  }
+
+  /** The run hours of a unit by all that is known at a moment, under the plate of that moment. */
+  clockOf(record: UnitRecord, at: Instant): HourClock {
+    return hourClockOf(this.historyOf(record, this.plateOf(record, at)), at);
   }
 
   /** Reads the histories of many units at once, so that a fleet costs one pass and not thousands. */

@@ -48,7 +48,7 @@ export class FindingsService {
     const record = this.register.require(unit);
     const { tag, siteId } = this.plateOf(unit)!;
     return {
-      measurement: this.measurements.toView(row, this.measurements.clockOf(record)),
+      measurement: this.measurements.toView(row, this.register.clockOf(record, this.clock())),
       checkName: checkByCode(row.check)?.name ?? row.check,
       tag,
       siteId,

@@ -6,12 +6,11 @@ import type {
   Page,
   RecordMeasurement,
 } from '@entretien/contracts';
-import { atmosphereAt } from '@entretien/core/air';
+import { airPressureAt } from '@entretien/core/air';
 import { formatDay, formatInstant, localDayAt, type Instant, type Problem } from '@entretien/core/basics';
 import { judgeCheck, type CheckBaseline, type CheckValues, type Judgement } from '@entretien/core/checks';
 import { futureProblem } from '@entretien/core/hours';
-import type { DataPlate } from '@entretien/core/machine';
-import { clockHours, hourClockOf, type HourClock } from '@entretien/core/plan';
+import { clockHours, type HourClock } from '@entretien/core/plan';
 import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
@@ -66,7 +65,7 @@ export class MeasurementsService {
       return stored;
     });
     if (isNew) this.register.factRecorded(unit.id);
-    return this.toView(row, this.clockOf(unit));
+    return this.toView(row, this.register.clockOf(unit, this.clock()));
   }
 
   /** Judges without recording. */
@@ -83,7 +82,7 @@ export class MeasurementsService {
 
   list(compressorId: string, query: MeasurementsQuery): Promise<Page<MeasurementView>> {
     const unit = this.register.require(compressorId);
-    const clock = this.clockOf(unit);
+    const clock = this.register.clockOf(unit, this.clock());
     const { check, from, to } = query;
     return this.pages.page(
       MeasurementEntity,
@@ -115,11 +114,6 @@ export class MeasurementsService {
     };
   }
 
-  clockOf(unit: UnitRecord): HourClock {
-    const now = this.clock();
-    return hourClockOf(this.register.historyOf(unit, this.register.plateOf(unit, now)), now);
-  }
-
   private judgeOn(
     unit: UnitRecord,
     measured: Pick<MeasurementEntity, 'check' | 'values' | 'takenAt' | 'baseline'>,
@@ -131,18 +125,10 @@ export class MeasurementsService {
       baseline: this.baselineOf(unit.id, check, takenAt),
       isBaseline: measured.baseline,
       on: formatDay(localDayAt(takenAt, this.register.timeZoneOf(plate))),
-      ...this.atmosphereOf(plate),
+      atmosphereBarAbs: airPressureAt(this.sites.find(plate.siteId)?.altitudeM),
     });
     if (!judged.ok) throw refused(judged.problem);
     return judged.value;
-  }
-
-  /** The air about a unit, where the height of its site is known. */
-  private atmosphereOf(plate: DataPlate): { readonly atmosphereBarAbs?: number } {
-    const altitudeM = this.sites.find(plate.siteId)?.altitudeM;
-    if (altitudeM === undefined || altitudeM === null) return {};
-    const pressure = atmosphereAt(altitudeM);
-    return pressure.ok ? { atmosphereBarAbs: pressure.value } : {};
   }
 
   /** The baseline that held at a moment: one that is being put right stands no longer by then. */

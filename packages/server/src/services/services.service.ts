@@ -2,13 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { Page, PageQuery, RecordService, ServiceView } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
-import {
-  clockHours,
-  hourClockOf,
-  planVersionAt,
-  type HourClock,
-  type PlanVersion,
-} from '@entretien/core/plan';
+import { clockHours, planVersionAt, type HourClock, type PlanVersion } from '@entretien/core/plan';
 import { impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
@@ -48,18 +42,13 @@ export class ServicesService {
       return { marks: [], planVersion: inForce.version };
     });
     if (isNew) this.register.factRecorded(unit.id);
-    return toView(row, this.clockOf(unit));
+    return toView(row, this.register.clockOf(unit, this.clock()));
   }
 
   async list(compressorId: string, query: PageQuery): Promise<Page<ServiceView>> {
     const unit = this.register.require(compressorId);
-    const clock = this.clockOf(unit);
+    const clock = this.register.clockOf(unit, this.clock());
     return this.pages.page(ServiceEntity, 'doneAt', unit.id, query, (row) => toView(row, clock));
-  }
-
-  private clockOf(unit: UnitRecord): HourClock {
-    const now = this.clock();
-    return hourClockOf(this.register.historyOf(unit, this.register.plateOf(unit, now)), now);
   }
 
   private refuseImpossible(

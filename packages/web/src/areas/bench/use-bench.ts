@@ -1,5 +1,5 @@
 import type { CompressorView, SiteView } from '@entretien/contracts';
-import { ATMOSPHERE_BAR } from '@entretien/core/air';
+import { airPressureAt } from '@entretien/core/air';
 import { BenchValues } from '@entretien/core/bench';
 import type { FieldDefinition } from '@entretien/core/checks';
 import { formatQuantity, fromStored, unitByCode, type QuantityKind } from '@entretien/core/quantities';
@@ -7,7 +7,6 @@ import { useEffect, useState } from 'react';
 import { usePreferences } from '../../app/preferences.js';
 import { useSites, useUnit } from '../../data/queries.js';
 import { readTexts, type CheckTexts } from '../../parts/checks/check-entries.js';
-import { atmosphereOf } from '../../parts/checks/use-judged.js';
 
 /** Longest text that a field puts into the address. */
 const LONGEST_TEXT = 2000;
@@ -20,7 +19,7 @@ export interface BenchAddress {
   readonly setTexts: (texts: CheckTexts) => void;
   readonly unit: CompressorView | undefined;
   readonly site: SiteView | undefined;
-  /** Pressure of the air: that of the site's height, or of a height typed. */
+  /** Pressure of the air: that of the site's height, or one standard atmosphere. */
   readonly atmosphereBarAbs: number;
 }
 
@@ -44,7 +43,7 @@ export function useBenchAddress(): BenchAddress {
     setTexts,
     unit: known,
     site,
-    atmosphereBarAbs: atmosphereOf(site).atmosphereBarAbs ?? ATMOSPHERE_BAR,
+    atmosphereBarAbs: airPressureAt(site?.altitudeM),
   };
 }
 

@@ -1,5 +1,5 @@
 import type { CompressorView, MeasurementView, SiteView } from '@entretien/contracts';
-import { atmosphereAt } from '@entretien/core/air';
+import { airPressureAt } from '@entretien/core/air';
 import { formatDay, localDayAt } from '@entretien/core/basics';
 import {
   fieldsOf,
@@ -47,7 +47,7 @@ export function useJudged(check: CheckDefinition, texts: CheckTexts, where: Judg
     isBaseline,
     on: formatDay(localDayAt(at, site?.timeZone ?? 'UTC')),
     units,
-    ...atmosphereOf(site),
+    atmosphereBarAbs: airPressureAt(site?.altitudeM),
   });
   if (judged.ok) return { fields, values, problems, judgement: judged.value, missing: null };
   const { code, field, sentence } = judged.problem;
@@ -56,13 +56,6 @@ export function useJudged(check: CheckDefinition, texts: CheckTexts, where: Judg
     return { fields, values, problems, judgement: null, missing: sentence };
   }
   return { fields, values, problems: { [field]: sentence }, judgement: null, missing: null };
-}
-
-/** The air about a site, where its height is known. */
-export function atmosphereOf(site: SiteView | undefined): { readonly atmosphereBarAbs?: number } {
-  if (site?.altitudeM === undefined) return {};
-  const pressure = atmosphereAt(site.altitudeM);
-  return pressure.ok ? { atmosphereBarAbs: pressure.value } : {};
 }
 
 /** The baseline that holds at a moment: the last one that stands. */
