@@ -6,14 +6,18 @@ import { calibrationBench } from './calibration.bench.js';
 import { datesBench } from './dates.bench.js';
 import { fleetBench } from './fleet.bench.js';
 import { importBench } from './import.bench.js';
+import { plansBench } from './plans.bench.js';
 import { postingBench } from './posting.bench.js';
 import { standingBench } from './standing.bench.js';
+import { unitPageBench } from './unit-page.bench.js';
 
 /** Prints ratios measured within this one run; `npm run benchmark -- fleet` runs one of them. */
 const benches = {
   benches: benchesBench,
   calibration: calibrationBench,
   standing: standingBench,
+  plans: plansBench,
+  'unit-page': unitPageBench,
   dates: datesBench,
   import: importBench,
   fleet: fleetBench,

@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { fileURLToPath } from 'node:url';
 import { Body, Controller, Get, Module, Post } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { createApp } from '@entretien/server';
@@ -21,14 +22,17 @@ interface Shown {
   recentServices: object[];
 }
 
+/** The built pages, which the bench of the unit's page opens. */
+const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
+
 const BY = '00000000-0000-4000-8000-000000000001';
 
 /** What the comparison is made with: the same rows read and sent, the same insert made, and nothing else. */
 async function bareServer() {
   const database = openDatabase(dataDir);
   database.exec(
-    `CREATE TABLE IF NOT EXISTS "shown_unit" ("place" integer PRIMARY KEY, "compressorId" text, "at" text, "revision" integer, "runHours" real, "runHoursBasis" text, "hoursPerDay" real, "lastReadingAt" text, "readingNeed" text, "retired" integer, "siteId" text, "siteName" text, "tag" text, "family" text, "description" text);
-     CREATE TABLE IF NOT EXISTS "shown_task" ("place" integer, "rank" integer, "code" text, "name" text, "station" text, "safety" integer, "state" text, "usedFraction" real, "dueAtHours" real, "remainingHours" real, "dueOn" text, "earlyOn" text, "likelyOn" text, "lateOn" text, "ruledBy" text, "lastDoneAt" text, "lastDoneHours" real, PRIMARY KEY ("place", "rank")) WITHOUT ROWID;
+    `CREATE TABLE IF NOT EXISTS "shown_unit" ("place" integer PRIMARY KEY, "compressorId" text, "at" text, "revision" integer, "runHours" real, "runHoursBasis" text, "hoursPerDay" real, "lastReadingAt" text, "readingNeed" text, "retired" integer, "routine" text, "siteId" text, "siteName" text, "tag" text, "family" text, "description" text);
+     CREATE TABLE IF NOT EXISTS "shown_task" ("place" integer, "rank" integer, "code" text, "name" text, "station" text, "safety" integer, "state" text, "usedFraction" real, "dueAtHours" real, "remainingHours" real, "dueOn" text, "earlyOn" text, "likelyOn" text, "lateOn" text, "ruledBy" text, "rule" text, "startedBy" text, "coveredBy" text, "putOff" text, "vessel" text, "lastDoneAt" text, "lastDoneHours" real, PRIMARY KEY ("place", "rank")) WITHOUT ROWID;
      CREATE TABLE IF NOT EXISTS "shown_service" ("place" integer, "rank" integer, "doneAt" text, "runHours" real, PRIMARY KEY ("place", "rank")) WITHOUT ROWID;`,
   );
   const unitRows = database.prepare('SELECT * FROM "shown_unit" ORDER BY "place"');
@@ -68,7 +72,7 @@ async function bareServer() {
 const app =
   kind === 'app'
     ? await createApp({
-        settings: { host: '127.0.0.1', port: 0, dataDir, timeZone: 'UTC' },
+        settings: { host: '127.0.0.1', port: 0, dataDir, timeZone: 'UTC', webDir: WEB },
         clock: () => Number(now),
       })
     : await bareServer();

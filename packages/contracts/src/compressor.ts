@@ -5,9 +5,12 @@ import {
   dustLevels,
   families,
   historyKinds,
+  humidities,
+  levelMarks,
   lubrications,
   motors,
   speedControls,
+  stopKinds,
   type DataPlate,
   type Family,
 } from '@entretien/core/machine';
@@ -55,10 +58,25 @@ export class PlateDetails {
   @Optional() @IsFigure('The relief setting', 0, 600) reliefBar?: number | null;
   @Optional() @IsFigure('Displacement', 0, 200_000) displacementLpm?: number | null;
   @Optional() @IsFigure('Free air delivered', 0, 200_000) fadLpm?: number | null;
+  @Optional() @IsFigure('Free air as quoted again', 0, 200_000) fadQuotedLpm?: number | null;
   @Optional() @IsFigure('The receiver', 0, 200_000) receiverL?: number | null;
 
   @Optional() @IsText('The oil grade', textLimits.short) oilGrade?: string | null;
   @Optional() @IsFigure('The oil charge', 0, 2000) oilChargeL?: number | null;
+  @Optional() @IsFigure('The rated temperature of the oil', 20, 200) oilRatedTempC?: number | null;
+  @Optional() @oneOf('The level', levelMarks) levelRead?: DataPlate['levelRead'] | null;
+  @Optional() @IsText('How the level is seen', textLimits.short) levelSeenBy?: string | null;
+
+  @Optional() @oneOf('What ends a fill', stopKinds) stopsBy?: DataPlate['stopsBy'] | null;
+  @Optional() @IsFigure('The holding pressure', 1, 600) holdingBar?: number | null;
+  @Optional() @IsFigure('What the cartridge takes up', 0.1, 100_000) cartridgeTakesG?: number | null;
+
+  @Optional() @IsFigure('The supply voltage', 0, 1000) supplyV?: number | null;
+  @Optional() @IsFigure('The fuse or breaker', 0, 2000) breakerA?: number | null;
+  @Optional() @IsText('The cable', textLimits.short) cable?: string | null;
+  @Optional() @IsText('The torques', textLimits.note) torques?: string | null;
+  @Optional() @IsText('The sealing of joints', textLimits.note) jointSealing?: string | null;
+  @Optional() @IsText('The modifications', textLimits.note) modifications?: string | null;
 
   @Optional() @IsBoolean({ message: 'An hour meter is there or not.' }) hasHourMeter?: boolean | null;
   @Optional() @IsFigure('Declared duty', 0, 168) declaredHoursPerWeek?: number | null;
@@ -77,6 +95,7 @@ export class PlateDetails {
   closures?: string[] | null;
 
   @Optional() @oneOf('Dust', dustLevels) dust?: DataPlate['dust'] | null;
+  @Optional() @oneOf('Humidity', humidities) humidity?: DataPlate['humidity'] | null;
   @Optional() @oneOf('The use of the air', airUses) airUse?: DataPlate['airUse'] | null;
 }
 

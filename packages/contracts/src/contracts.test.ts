@@ -9,11 +9,18 @@ import {
   FindingsQuery,
   JudgeValues,
   MeasurementsQuery,
+  ChangeVessel,
   PageQuery,
+  PlanLibraryQuery,
+  PutOffTask,
+  RecordExamination,
   RecordMeasurement,
   RecordReading,
   RecordService,
   RegisterCompressor,
+  RegisterVessel,
+  SavePlan,
+  SetStartingPoints,
 } from './index.js';
 
 const ID = '01890a5d-ac96-774b-bcce-b302099a8057';
@@ -205,5 +212,83 @@ describe('a measurement', () => {
     expect(refused(FindingsQuery, { verdict: 'stop' })).toEqual([]);
     expect(refused(CheckLibraryQuery, { compressorId: 'SP-1' })).toEqual(['compressorId']);
     expect(refused(JudgeValues, { check: 'pump-up', values: {} })).toEqual([]);
+  });
+});
+
+describe('plans, putting off, starting points', () => {
+  const putOff = { id: ID, task: 'oil-change', putOffAt: '2026-11-24T08:30:00Z', reason: 'No oil.' };
+
+  test.each<[object, string[]]>([
+    [{}, []],
+    [{ untilOn: '2026-12-01', untilHours: 540, risk: 'None.' }, []],
+    [{ task: 'vessel-test:1' }, ['task']],
+    [{ reason: '  ' }, ['reason']],
+    [{ reason: 'x'.repeat(2001) }, ['reason']],
+    [{ untilOn: '2026-02-30' }, ['untilOn']],
+    [{ untilHours: -1 }, ['untilHours']],
+    [{ untilHours: Infinity }, ['untilHours']],
+    [{ until: 'soon' }, ['until']],
+  ])('putting off with %j', (more, fields) => {
+    expect(refused(PutOffTask, { ...putOff, ...more })).toEqual(fields);
+  });
+
+  test.each<[unknown, string[]]>([
+    [[{ task: 'oil-change' }], []],
+    [[{ task: 'oil-change', hoursUsed: 0, countsFromOn: '2026-11-24' }], []],
+    [[{ task: 'oil-change', hoursUsed: null }], []],
+    [[{ task: 'oil-change', hoursUsed: NaN }], ['points']],
+    [[{ task: 'oil-change', countsFromOn: 'May' }], ['points']],
+    [[{ task: 'oil-change', colour: 'blue' }], ['points']],
+    [[{ task: 'Oil change' }], ['points']],
+    [[null], ['points']],
+    [['oil-change'], ['points']],
+    [{ task: 'oil-change' }, ['points']],
+    [[{ task: 'oil-change' }, { task: 'oil-change' }], ['points']],
+  ])('starting points %j', (points, fields) => {
+    const body = { id: ID, setAt: '2026-11-24T08:30:00Z', basis: 'estimate', points };
+    expect(refused(SetStartingPoints, body)).toEqual(fields);
+  });
+
+  test('a plan has tasks, and its other parts by name; what stands in a task is the schema’s affair', () => {
+    expect(refused(SavePlan, { id: ID, tasks: [{}] })).toEqual([]);
+    expect(refused(SavePlan, { id: ID, tasks: [] })).toEqual(['tasks']);
+    expect(refused(SavePlan, { id: ID, tasks: Array.from({ length: 101 }, () => ({})) })).toEqual(['tasks']);
+    expect(refused(SavePlan, { id: ID, tasks: [{}], choices: 'all', overrides: 7 })).toEqual([
+      'choices',
+      'overrides',
+    ]);
+    expect(refused(PlanLibraryQuery, { family: 'steam' })).toEqual(['family']);
+  });
+});
+
+describe('a vessel', () => {
+  const vessel = { id: ID, siteId: ID, tag: 'R-1', kind: 'receiver', compressorIds: [ID] };
+
+  test.each<[object, string[]]>([
+    [{}, []],
+    [{ ratedBar: 11, volumeL: 500, testEveryMonths: 120, lastTestOn: '2020-01-31' }, []],
+    [{ compressorIds: [] }, []],
+    [{ compressorIds: [ID, ID] }, ['compressorIds']],
+    [{ compressorIds: 'CJ-1' }, ['compressorIds']],
+    [{ kind: 'bucket' }, ['kind']],
+    [{ ratedBar: 0 }, ['ratedBar']],
+    [{ testEveryMonths: 601, inspectEveryMonths: 1.5 }, ['inspectEveryMonths', 'testEveryMonths']],
+    [{ lastTestOn: '31.1.2020' }, ['lastTestOn']],
+  ])('%j', (more, fields) => {
+    expect(refused(RegisterVessel, { ...vessel, ...more })).toEqual(fields);
+  });
+
+  test('changes and examinations', () => {
+    expect(refused(ChangeVessel, { id: ID, ratedBar: null, retiredOn: null })).toEqual([]);
+    expect(refused(ChangeVessel, { id: ID, tag: null, compressorIds: null })).toEqual([
+      'compressorIds',
+      'tag',
+    ]);
+    const examination = { id: ID, kind: 'test', doneOn: '2026-11-24', passed: true };
+    expect(refused(RecordExamination, examination)).toEqual([]);
+    expect(refused(RecordExamination, { ...examination, passed: 'yes', kind: 'look' })).toEqual([
+      'kind',
+      'passed',
+    ]);
   });
 });

@@ -6,8 +6,8 @@ import {
   type MeterChangeReason,
   type ReadingSource,
 } from '@entretien/core/hours';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsObject, Matches } from 'class-validator';
-import { IsFigure, IsId, IsInstant, IsText, Optional, textLimits } from './rules.js';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsObject } from 'class-validator';
+import { IsFigure, IsId, IsInstant, IsTaskCode, IsText, Optional, textLimits } from './rules.js';
 
 /** No meter counts further than a machine that ran for a century. */
 export const MOST_METER_HOURS = 1_000_000;
@@ -49,7 +49,7 @@ export class RecordService {
   @ArrayMinSize(1, { message: 'Choose at least one task.' })
   @ArrayMaxSize(60, { message: 'No more than 60 tasks at once.' })
   @ArrayUnique({ message: 'Each task can be done once in a service.' })
-  @Matches(/^[a-z][a-z0-9-]{1,39}$/, { each: true, message: 'A task is named by its code, like oil-change.' })
+  @IsTaskCode({ each: true })
   tasks: string[];
   @Optional() @IsText('The note', textLimits.note) note?: string;
   @Optional() @IsId() corrects?: string;

@@ -20,6 +20,7 @@ export {
   LONGEST_PAGE,
   MomentQuery,
   PageQuery,
+  StandingQuery,
   StandingsQuery,
 } from './queries.js';
 export {
@@ -29,5 +30,15 @@ export {
   MeasurementsQuery,
   RecordMeasurement,
 } from './measurements.js';
+export {
+  PlanContent,
+  PlanLibraryQuery,
+  PutOffTask,
+  SavePlan,
+  SetStartingPoints,
+  startingBases,
+  type TaskStart,
+} from './plans.js';
+export { ChangeVessel, RecordExamination, RegisterVessel, VesselDetails, VesselsQuery } from './vessel.js';
 export { textLimits } from './rules.js';
 export type * from './views.js';

@@ -21,6 +21,13 @@ export class MomentQuery {
   @Optional() @IsInstant() knownAt?: string;
 }
 
+/** What is due on a unit; with the reasons where they are asked for. */
+export class StandingQuery extends MomentQuery {
+  @Optional()
+  @Matches(/^(yes|no)$/, { message: 'explain must be yes or no.' })
+  explain?: string;
+}
+
 /** The continuous run hours over some time. */
 export class HoursQuery {
   @Optional() @IsInstant() from?: string;

@@ -101,6 +101,18 @@ export function IsText(what: string, longest: number): Decorator {
   );
 }
 
+const TASK_CODE = /^[a-z][a-z0-9-]{1,39}$/;
+
+/** Whether a text has the form of a task's code. */
+export function isTaskCode(text: unknown): boolean {
+  return typeof text === 'string' && TASK_CODE.test(text);
+}
+
+/** A task by its code. */
+export function IsTaskCode(options?: ValidationOptions): Decorator {
+  return Matches(TASK_CODE, { ...options, message: 'A task is named by its code, like oil-change.' });
+}
+
 /** Left out, or null. */
 export function Optional(): Decorator {
   return IsOptional();

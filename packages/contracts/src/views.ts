@@ -1,5 +1,22 @@
 import type { CheckDefinition, CheckValues, FieldDefinition, Judgement } from '@entretien/core/checks';
-import type { ReadingNeed, RunHoursBasis, ServiceTask, TaskStanding, TaskState } from '@entretien/core/plan';
+import type {
+  ComingPoint,
+  ExplainedMeasurement,
+  ExplainedTrigger,
+  Explanation,
+  PlanFile,
+  ReadingNeed,
+  RoutineTask,
+  RunHoursBasis,
+  SaidStep,
+  SchoolOfUnit,
+  ServicePlan,
+  TaskDifference,
+  TaskStanding,
+  TaskState,
+  VesselExamination,
+  VesselKind,
+} from '@entretien/core/plan';
 import type {
   Forecast,
   ForecastMethod,
@@ -139,6 +156,25 @@ export interface TaskStandingView extends Omit<
   'lastDoneAt' | 'earlyAt' | 'likelyAt' | 'lateAt'
 > {
   readonly lastDoneAt: string | null;
+  /** Why it is due when it is; only where that was asked for. */
+  readonly explanation?: ExplanationView;
+}
+
+/** A trigger of an explanation, its moments written out. */
+export interface ExplainedTriggerView extends Omit<
+  ExplainedTrigger,
+  'earlyAt' | 'likelyAt' | 'lateAt' | 'measured'
+> {
+  readonly earlyAt: string | null;
+  readonly likelyAt: string | null;
+  readonly lateAt: string | null;
+  readonly measured: (Omit<ExplainedMeasurement, 'latestAt'> & { readonly latestAt: string }) | null;
+}
+
+export interface ExplanationView extends Omit<Explanation, 'due' | 'triggers'> {
+  readonly triggers: readonly ExplainedTriggerView[];
+  /** The same in plain sentences, in the units that figures are stored in. */
+  readonly said: readonly SaidStep[];
 }
 
 export interface StandingView {
@@ -154,6 +190,8 @@ export interface StandingView {
   readonly readingNeed: ReadingNeed | null;
   readonly retired: boolean;
   readonly tasks: readonly TaskStandingView[];
+  /** What belongs to every run. */
+  readonly routine: readonly RoutineTask[];
 }
 
 /** A unit in the fleet's standing: its most pressing tasks, and its last services for the ruler. */
@@ -307,11 +345,88 @@ export interface ImportResultView {
   readonly mapping: ImportMapping;
 }
 
-export interface PlanView {
+/** The plan of a unit as it holds now. */
+export interface PlanView extends ServicePlan {
   readonly compressorId: string;
   readonly version: number;
   readonly effectiveAt: string;
-  readonly tasks: readonly ServiceTask[];
+  /** The latest version on record: what a change is based on. */
+  readonly latest: number;
+  /** When a version takes effect that is not in force yet. */
+  readonly nextEffectiveAt: string | null;
+  readonly by: string;
+  readonly note?: string;
+  readonly schools: readonly SchoolOfUnit[];
+}
+
+/** What a plan would mean for a unit, without it being saved. */
+export interface PlanPreviewView {
+  readonly problems: readonly { readonly code: string; readonly field?: string; readonly sentence: string }[];
+  readonly standing: StandingView;
+  /** The next due points of each task, were each done at its point. */
+  readonly coming: Readonly<
+    Record<string, readonly (Omit<ComingPoint, 'at'> & { readonly at: string | null })[]>
+  >;
+  readonly differences: readonly TaskDifference[];
+}
+
+/** Defaults and schools for a machine, and the form that plans are exchanged in. */
+export interface PlanLibraryView {
+  readonly plan: PlanFile;
+  readonly schools: readonly SchoolOfUnit[];
+  readonly schema: object;
+}
+
+export interface PutOffView extends FactView {
+  readonly compressorId: string;
+  readonly task: string;
+  readonly putOffAt: string;
+  readonly reason: string;
+  readonly untilHours?: number;
+  readonly untilOn?: string;
+  readonly risk?: string;
+}
+
+export interface StartingPointsView extends FactView {
+  readonly compressorId: string;
+  readonly setAt: string;
+  readonly basis: 'inspection' | 'estimate';
+  readonly points: readonly {
+    readonly task: string;
+    readonly hoursUsed?: number;
+    readonly countsFromOn?: string;
+  }[];
+}
+
+export interface ExaminationView {
+  readonly id: string;
+  readonly kind: VesselExamination;
+  readonly doneOn: string;
+  readonly passed: boolean;
+  readonly by: string;
+  readonly note?: string;
+}
+
+/** A receiver or cylinder as it is known today. */
+export interface VesselView {
+  readonly id: string;
+  readonly siteId: string;
+  readonly tag: string;
+  readonly kind: VesselKind;
+  readonly compressorIds: readonly string[];
+  readonly ratedBar?: number;
+  readonly volumeL?: number;
+  readonly maker?: string;
+  readonly serial?: string;
+  readonly madeOn?: string;
+  readonly testEveryMonths?: number;
+  readonly inspectEveryMonths?: number;
+  readonly retiredOn?: string;
+  readonly note?: string;
+  /** The latest first. */
+  readonly examinations: readonly ExaminationView[];
+  /** Why it does not go with a unit that fills it. */
+  readonly doubts: readonly { readonly code: string; readonly sentence: string }[];
 }
 
 /** RFC 9457 problem details, with the field-by-field messages of this interface. */

@@ -15,17 +15,25 @@ import {
   Database,
   MeasurementsService,
   PeopleService,
+  PlansService,
   ReadingsService,
   ServicesService,
   SitesService,
   StandingsService,
+  VesselsService,
+  WaitingService,
 } from '@entretien/server';
+import { withSchool, type ServicePlan } from '@entretien/core/plan';
+import type { DataPlate } from '@entretien/core/machine';
 import seedrandom from 'seedrandom';
 import { Instruments, type Measured, type MeasuredVisit } from './measuring.js';
 import { people, sites, type SiteStory, type UnitStory } from './story.js';
 
 const TIME_ZONE = 'Europe/Zurich';
 const SEED = 'haldris';
+
+/** Days ago that the vessels came into the register. */
+const VESSELS_REGISTERED = 360;
 
 /** A moment of the day at which readings and visits happen, in hours. */
 const WORKING_HOUR = 9;
@@ -57,6 +65,9 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
       services: app.get(ServicesService),
       measurements: app.get(MeasurementsService),
       standings: app.get(StandingsService),
+      plans: app.get(PlansService),
+      waiting: app.get(WaitingService),
+      vessels: app.get(VesselsService),
     },
     today,
     (moment) => (clock = Math.min(moment, now)),
@@ -75,6 +86,9 @@ interface Services {
   readonly services: ServicesService;
   readonly measurements: MeasurementsService;
   readonly standings: StandingsService;
+  readonly plans: PlansService;
+  readonly waiting: WaitingService;
+  readonly vessels: VesselsService;
 }
 
 /** A machine while its story is told. */
@@ -124,8 +138,48 @@ class Valley {
         }
       });
       for (const unit of living) this.liveDay(unit, day);
+      if (this.today - day === VESSELS_REGISTERED) {
+        this.at(day, 18);
+        sites.forEach((site, index) => this.addVessels(site, siteIds[index]!));
+      }
     }
     return this.summary;
+  }
+
+  /** The receivers and cylinders of a site come into the register with their papers, a year ago. */
+  private addVessels({ vessels = [] }: SiteStory, siteId: string): void {
+    for (const { filledBy, tested, inspected, ...vessel } of vessels) {
+      const registered = {
+        ...vessel,
+        id: idOf('vessel', vessel.tag),
+        siteId,
+        compressorIds: filledBy.map((tag) => idOf('unit', tag)),
+        lastTestOn: formatDay(this.today - tested),
+        lastInspectionOn: formatDay(this.today - inspected),
+      };
+      this.write.vessels.add(registered, this.technicians[0]!);
+    }
+  }
+
+  /** Another way is chosen in a school of the plan. */
+  private choose({ id, story }: LivingUnit, day: DayNumber): void {
+    this.at(day, WORKING_HOUR - 0.5);
+    const { choices = {}, note = '' } = story.ways ?? {};
+    const before = this.write.plans.find(id);
+    const plate = this.write.compressors.find(id) as DataPlate;
+    let changed: ServicePlan = { tasks: before.tasks };
+    for (const [school, option] of Object.entries(choices))
+      changed = withSchool(changed, plate, school, option);
+    const saved = { id: idOf('plan', story.plate.tag, day), ...changed, note };
+    this.write.plans.save(id, saved, `"${before.latest}"`, this.technicians[0]!);
+  }
+
+  private putOff(unit: LivingUnit, day: DayNumber): void {
+    const { ago: _ago, days, ...putOff } = unit.story.putOff!;
+    const putOffAt = this.at(day, WORKING_HOUR + 3);
+    const untilOn = formatDay(day + days);
+    const id = idOf('put off', unit.story.plate.tag, day);
+    this.write.waiting.putOff(unit.id, { ...putOff, id, putOffAt, untilOn }, this.technicianOf(unit));
   }
 
   private addSite({ name, altitudeM, address, contact }: SiteStory): string {
@@ -164,6 +218,7 @@ class Valley {
     const ago = this.today - day;
     const visited = day === unit.nextVisit.day && ago >= unit.site.lastVisit;
     if (story.meterReplaced === ago) this.replaceMeter(unit, day);
+    if (story.ways?.since === ago) this.choose(unit, day);
     const unread = story.unreadSince !== undefined && ago < story.unreadSince;
     if ((visited || day >= unit.nextReading.day) && !unread && story.plate.hasHourMeter !== false) {
       this.readMeter(unit, day);
@@ -176,6 +231,7 @@ class Valley {
       this.serve(unit, day, visit);
       unit.nextVisit.day = day + unit.site.visitEvery;
     }
+    if (story.putOff?.ago === ago) this.putOff(unit, day);
     const hours = this.hoursOf(unit, day);
     unit.meter += hours;
     unit.ran += hours;
@@ -242,7 +298,10 @@ class Valley {
       .of(unit.id)
       .tasks.filter((task) => task.state === 'due' || task.state === 'overdue' || task.state === 'nearing')
       .map((task) => task.code)
-      .filter((code) => !(neglected && ago <= neglected.since && neglected.tasks.includes(code)));
+      .filter(
+        (code) =>
+          !code.includes(':') && !(neglected && ago <= neglected.since && neglected.tasks.includes(code)),
+      );
     if (tasks.length === 0) return;
     const service: RecordService = { id: idOf('service', unit.story.plate.tag, day), doneAt, tasks };
     this.write.services.record(unit.id, service, this.technicianOf(unit));

@@ -1,4 +1,4 @@
-import type { RegisterCompressor } from '@entretien/contracts';
+import type { PutOffTask, RegisterCompressor, RegisterVessel } from '@entretien/contracts';
 
 /** How a machine is used, in hours of running. */
 export interface UseStory {
@@ -41,6 +41,17 @@ export interface UnitStory {
   /** It stands in a hot hall. */
   readonly hallIsHot?: true;
   readonly glassStained?: true;
+  /** Ways chosen in the schools of its plan, since so many days ago. */
+  readonly ways?: {
+    readonly since: number;
+    readonly choices: Readonly<Record<string, string>>;
+    readonly note: string;
+  };
+  /** A task that was put off so many days ago, for so many days. */
+  readonly putOff?: Pick<PutOffTask, 'task' | 'reason' | 'risk'> & {
+    readonly ago: number;
+    readonly days: number;
+  };
   /** Nobody has read it since so many days ago. */
   readonly unreadSince?: number;
 }
@@ -55,6 +66,17 @@ export interface SiteStory {
   /** Days ago that somebody was last there. */
   readonly lastVisit: number;
   readonly units: readonly UnitStory[];
+  readonly vessels?: readonly VesselStory[];
+}
+
+/** A receiver or cylinders of a site, and how many days ago they were last seen to. */
+export interface VesselStory extends Pick<
+  RegisterVessel,
+  'tag' | 'kind' | 'ratedBar' | 'volumeL' | 'testEveryMonths' | 'inspectEveryMonths'
+> {
+  readonly filledBy: readonly string[];
+  readonly tested: number;
+  readonly inspected: number;
 }
 
 const weekdays = [1, 2, 3, 4, 5];
@@ -79,6 +101,19 @@ export const sites: readonly SiteStory[] = [
     contact: 'Edda Froom, plant office',
     visitEvery: 14,
     lastVisit: 6,
+    vessels: [
+      {
+        tag: 'R-HC',
+        kind: 'receiver',
+        filledBy: ['HC-1'],
+        ratedBar: 11,
+        volumeL: 500,
+        testEveryMonths: 120,
+        inspectEveryMonths: 60,
+        tested: 925,
+        inspected: 925,
+      },
+    ],
     units: [
       {
         plate: {
@@ -142,6 +177,19 @@ export const sites: readonly SiteStory[] = [
     contact: 'Tam Coppel',
     visitEvery: 21,
     lastVisit: 19,
+    vessels: [
+      {
+        tag: 'R-CJ',
+        kind: 'receiver',
+        filledBy: ['CJ-1'],
+        ratedBar: 11,
+        volumeL: 500,
+        testEveryMonths: 120,
+        inspectEveryMonths: 30,
+        tested: 1005,
+        inspected: 880,
+      },
+    ],
     units: [
       {
         plate: {
@@ -171,6 +219,7 @@ export const sites: readonly SiteStory[] = [
         },
         commissioned: 1010,
         pumpUpSlips: true,
+        putOff: { task: 'belt-check', reason: 'The belt of this size is ordered.', ago: 19, days: 40 },
         use: { perDay: 4.4, workDays: weekdays, spread: 0.2 },
         neglected: {
           tasks: ['intake-replace', 'intake-inspect', 'belt-check', 'valves-inspect'],
@@ -299,6 +348,19 @@ export const sites: readonly SiteStory[] = [
     contact: 'Vigdis Orm, station lead',
     visitEvery: 18,
     lastVisit: 9,
+    vessels: [
+      {
+        tag: 'B-SP',
+        kind: 'bank',
+        filledBy: ['SP-1'],
+        ratedBar: 350,
+        volumeL: 150,
+        testEveryMonths: 60,
+        inspectEveryMonths: 30,
+        tested: 960,
+        inspected: 895,
+      },
+    ],
     units: [
       {
         plate: {
@@ -342,6 +404,19 @@ export const sites: readonly SiteStory[] = [
     contact: 'Ragn Elster, shift office',
     visitEvery: 10,
     lastVisit: 4,
+    vessels: [
+      {
+        tag: 'R-VB',
+        kind: 'receiver',
+        filledBy: ['VB-2'],
+        ratedBar: 11,
+        volumeL: 900,
+        testEveryMonths: 120,
+        inspectEveryMonths: 60,
+        tested: 635,
+        inspected: 635,
+      },
+    ],
     units: [
       {
         plate: {
@@ -429,6 +504,7 @@ export const sites: readonly SiteStory[] = [
           displacementLpm: 5600,
           receiverL: 750,
           oilGrade: 'VG 68 mineral',
+          oilRatedTempC: 85,
           oilChargeL: 11,
           hasHourMeter: true,
           dust: 'normal',
@@ -437,6 +513,11 @@ export const sites: readonly SiteStory[] = [
         neglected: { tasks: ['separator-replace'], since: 200 },
         separatorClimbs: true,
         hallIsHot: true,
+        ways: {
+          since: 400,
+          choices: { separator: 'pressure-drop' },
+          note: 'The element is dear: by the drop across it.',
+        },
         use: { perDay: 9, workDays: sixDays, spread: 0.2, loadedShare: 0.66 },
         meterReplaced: 260,
       },
@@ -518,6 +599,8 @@ export const sites: readonly SiteStory[] = [
           cutOutBar: 340,
           reliefBar: 360,
           maximumPressureBar: 380,
+          holdingBar: 150,
+          cartridgeTakesG: 120,
           fadLpm: 420,
           displacementLpm: 660,
           oilGrade: 'VG 150 breathing air',
@@ -525,6 +608,11 @@ export const sites: readonly SiteStory[] = [
           hasHourMeter: true,
           dust: 'normal',
           airUse: 'breathing',
+        },
+        ways: {
+          since: 300,
+          choices: { cartridge: 'computed' },
+          note: 'Reckoned from the water it takes up.',
         },
         commissioned: 820,
         use: { perDay: 0.7, workDays: everyDay, spread: 0.7 },

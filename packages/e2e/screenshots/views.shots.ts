@@ -31,8 +31,22 @@ test('register', async ({ page }) => {
 });
 
 test('unit', async ({ page }) => {
-  await openUnit(page, 'SP-1');
+  await page.goto(`/units/${await idOf(page, 'TR-1')}?station=tower`);
+  await expect(page.getByRole('list', { name: 'Tasks at Purifier tower' })).toBeVisible();
   await take(page, 'unit');
+});
+
+test('why a date is what it is', async ({ page }) => {
+  await page.goto(`/units/${await idOf(page, 'OG-1')}?station=oil`);
+  await page.getByRole('button', { name: 'Why: Oil change' }).click();
+  await take(page, 'why');
+});
+
+test('a plan with a look ahead', async ({ page }) => {
+  await page.goto(`/units/${await idOf(page, 'HC-1')}/plan?task=separator-replace`);
+  await page.getByRole('radio', { name: /^By pressure drop/ }).check();
+  await expect(page.getByRole('list', { name: 'What changes' })).toBeVisible();
+  await take(page, 'plan');
 });
 
 test('unit by night, in hours, with its data plate', async ({ page }) => {
@@ -106,6 +120,13 @@ test('adding a unit', async ({ page }) => {
   await page.getByLabel('Family').click();
   await page.getByRole('option', { name: 'High pressure' }).click();
   await page.getByLabel('Tag').fill('SP-2');
+  await page.getByLabel('Site', { exact: true }).click();
+  await page.getByRole('option', { name: 'Skarn Pass Avalanche Centre' }).click();
+  await page.getByLabel('Commissioned on').fill(new Date().toISOString().slice(0, 10));
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByLabel('Working pressure').fill('300');
+  await page.getByLabel('Relief setting').fill('4000 psi');
+  await page.getByRole('status', { name: 'About these figures' }).scrollIntoViewIfNeeded();
   await take(page, 'add-unit');
 });
 

@@ -1,4 +1,4 @@
-import { expect, localText, openUnit, test } from './fixtures.js';
+import { expect, localText, openLogbook, openUnit, test } from './fixtures.js';
 
 test.describe('a reading that cannot be', () => {
   test('is refused beside the field, and nothing typed is lost', async ({ page, office }, info) => {
@@ -45,7 +45,7 @@ test.describe('a reading that cannot be', () => {
     await expect(page.getByLabel('Note')).toHaveValue('Display hard to read.');
     await save.click();
     await expect(page.getByRole('dialog')).toBeHidden();
-    await expect(page.getByRole('list', { name: 'Logbook' })).toContainText('Display hard to read.');
+    await expect(await openLogbook(page)).toContainText('Display hard to read.');
   });
 
   test.describe('for reasons that the page cannot know', () => {
@@ -77,9 +77,7 @@ test.describe('a reading that cannot be', () => {
       await context.setOffline(false);
       await page.getByRole('button', { name: 'Save reading' }).click();
       await expect(page.getByRole('dialog')).toBeHidden();
-      await expect(page.getByRole('list', { name: 'Logbook' }).getByRole('listitem').first()).toContainText(
-        '161',
-      );
+      await expect((await openLogbook(page)).getByRole('listitem').first()).toContainText('161');
     });
   });
 });

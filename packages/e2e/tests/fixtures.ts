@@ -117,6 +117,12 @@ export async function openUnit(page: Page, id: string, tag: string): Promise<voi
   await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
 }
 
+/** The logbook of the unit that is open. */
+export async function openLogbook(page: Page) {
+  await page.getByRole('tab', { name: 'Logbook' }).click();
+  return page.getByRole('list', { name: 'Logbook' });
+}
+
 /** The row of a task in what is due. */
 export function taskRow(page: Page, name: string) {
   return page.getByRole('list', { name: 'What is due' }).getByRole('button', { name: new RegExp(name) });

@@ -1,4 +1,4 @@
-import { expect, openUnit, test } from './fixtures.js';
+import { expect, openLogbook, openUnit, test } from './fixtures.js';
 
 test('a list with good, bad and repeated rows is looked through and taken in, once', async ({
   page,
@@ -90,7 +90,7 @@ test('a machine without a meter has its hours estimated, and says so', async ({ 
   await dialog.getByRole('button', { name: 'Save estimate' }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByRole('group', { name: /^Ruler in/ })).toContainText('10 h est.');
-  await expect(page.getByRole('list', { name: 'Logbook' })).toContainText('240 cycles × 2.5 min');
+  await expect(await openLogbook(page)).toContainText('240 cycles × 2.5 min');
 });
 
 test('a reading is put right, and another withdrawn; both stay in the logbook', async ({ page, office }) => {
@@ -98,7 +98,7 @@ test('a reading is put right, and another withdrawn; both stay in the logbook', 
   await office.readHours(id, 20, 100);
   await office.readHours(id, 10, 310);
   await openUnit(page, id, 'FIX-1');
-  const logbook = page.getByRole('list', { name: 'Logbook' });
+  const logbook = await openLogbook(page);
   await logbook
     .getByRole('listitem')
     .first()
@@ -116,7 +116,7 @@ test('a reading is put right, and another withdrawn; both stay in the logbook', 
     .getByRole('button', { name: /^Withdraw/ })
     .click();
   await expect(page.getByRole('button', { name: 'Withdraw', exact: true })).toBeDisabled();
-  await page.getByLabel('Why').fill('Read off the machine beside it.');
+  await page.getByRole('textbox', { name: 'Why' }).fill('Read off the machine beside it.');
   await page.getByRole('button', { name: 'Withdraw', exact: true }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(logbook).toContainText('Read off the machine beside it.');

@@ -26,6 +26,8 @@ const views = [
   'unit?tab=hours',
   'unit?tab=plate',
   'unit?tab=plan',
+  'unit?station=receiver',
+  'unit/plan?task=belt-check',
 ];
 
 function addressOf(view: string, unitId: string, siteId: string): string {
@@ -36,6 +38,7 @@ test('no view runs off the side, and nothing worth a finger is smaller than a th
   page,
   office,
 }, info) => {
+  test.setTimeout(120_000);
   const id = await office.addUnit(`LOOK-${info.project.name}`, {
     name: 'A very long name of a place that would push a page apart if it were let',
   });
@@ -79,6 +82,8 @@ for (const scheme of ['light', 'dark'] as const) {
     const id = await office.addUnit(`AXE-${scheme}-${info.project.name}`);
     await office.readHours(id, 5, 40);
     const { siteId } = await office.addWalk(`Walk ${info.project.name}`, ['W-1', 'W-2']);
+    // So many views, each looked at from end to end.
+    test.setTimeout(240_000);
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     for (const view of views) {
       await page.goto(addressOf(view, id, siteId));

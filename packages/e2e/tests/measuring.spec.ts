@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import { daysAgo, expect, isPhone, openUnit, test } from './fixtures.js';
+import { daysAgo, expect, isPhone, openLogbook, openUnit, test } from './fixtures.js';
 
 /** Opens the form of a check from the unit's page: what first, then the figures. */
 async function beginCheck(page: Page, name: string): Promise<void> {
@@ -30,9 +30,7 @@ test('a measurement in two steps, judged while it is typed, found on its chart a
   await expect(dialog(page)).toContainText('New separator element');
   await save.click();
   await expect(dialog(page)).toBeHidden();
-  await expect(page.getByRole('list', { name: 'Logbook' })).toContainText(
-    'Measured: Pressure drop of the separator (act)',
-  );
+  await expect(await openLogbook(page)).toContainText('Measured: Pressure drop of the separator (act)');
   await page.goto('/');
   await page.getByRole('link', { name: new RegExp(`${tag} Pressure drop`) }).click();
   await expect(
@@ -115,7 +113,7 @@ test('what stays the same is there the next time; a measurement is put right, an
   await page.getByRole('button', { name: 'Put it right' }).click();
   await expect(list).toContainText('Put right by a later one.');
   await list.getByRole('button', { name: 'Withdraw' }).last().click();
-  await page.getByLabel('Why').fill('Another gauge.');
+  await page.getByRole('textbox', { name: 'Why' }).fill('Another gauge.');
   await page.getByRole('button', { name: 'Withdraw', exact: true }).last().click();
   await expect(list).toContainText('Withdrawn: Another gauge.');
 });

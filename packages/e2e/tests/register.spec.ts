@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { dateAgo, expect, isPhone, openUnit, test } from './fixtures.js';
+import { dateAgo, expect, isPhone, openLogbook, openUnit, test } from './fixtures.js';
 
 const register = (page: Page) =>
   isPhone(page)
@@ -65,6 +65,7 @@ test('a site is mended, a unit moved, retired and brought back', async ({ page, 
   await page.getByRole('button', { name: 'Move or retire' }).click();
   await page.getByRole('radio', { name: 'It goes out of service' }).check();
   await page.getByRole('button', { name: 'Retire it' }).click();
+  await page.getByRole('tab', { name: 'Due' }).click();
   await expect(page.getByText(/Out of service since/)).toBeVisible();
   await page.goto('/units');
   await expect(page.getByRole('heading', { name: 'Out of service' })).toBeVisible();
@@ -72,6 +73,7 @@ test('a site is mended, a unit moved, retired and brought back', async ({ page, 
   await page.getByRole('tab', { name: 'Plate' }).click();
   await page.getByRole('button', { name: 'Move or retire' }).click();
   await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('tab', { name: 'Due' }).click();
   await expect(page.getByRole('list', { name: 'What is due' })).toBeVisible();
 });
 
@@ -119,7 +121,7 @@ test('who is working is chosen once and stands in the record', async ({ page, of
   await page.getByRole('button', { name: 'Read hours' }).click();
   await page.getByLabel('Figure on the meter').fill('12');
   await page.getByRole('button', { name: 'Save reading' }).click();
-  await expect(page.getByRole('list', { name: 'Logbook' }).getByRole('listitem').first()).toContainText('RV');
+  await expect((await openLogbook(page)).getByRole('listitem').first()).toContainText('RV');
   await page.reload();
   await expect(page.getByRole('button', { name: /^Runa .* is working/ })).toBeVisible();
 });

@@ -21,10 +21,12 @@ import { ListsModule } from './lists/lists.module.js';
 import { MeasurementsModule } from './measurements/measurements.module.js';
 import { PeopleModule } from './people/people.js';
 import { PersistenceModule } from './persistence/persistence.module.js';
+import { PlansModule } from './plans/plans.module.js';
 import { ReadingsModule } from './readings/readings.module.js';
 import { ServicesModule } from './services/services.module.js';
 import { SitesModule } from './sites/sites.module.js';
 import { StandingsModule } from './standings/standings.module.js';
+import { VesselsModule } from './vessels/vessels.module.js';
 
 const LARGEST_BODY = '2mb';
 
@@ -53,6 +55,8 @@ class AppModule {
         ServicesModule,
         MeasurementsModule,
         StandingsModule,
+        PlansModule,
+        VesselsModule,
         HealthModule,
       ],
       providers: [

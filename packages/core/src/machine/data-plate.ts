@@ -10,6 +10,10 @@ export const coolings = ['air', 'water'] as const;
 export const lubrications = ['splash', 'pump', 'injected', 'none'] as const;
 export const speedControls = ['fixed', 'variable'] as const;
 export const dustLevels = ['clean', 'normal', 'dusty'] as const;
+export const humidities = ['dry', 'normal', 'damp'] as const;
+export const stopKinds = ['switch', 'hand', 'relief'] as const;
+/** How the oil's level is read on a machine. */
+export const levelMarks = ['marks', 'dot', 'bubble', 'rim'] as const;
 export const airUses = ['breathing', 'technical'] as const;
 
 /** What is known of a compressor, at one moment. Whatever is left out is unknown. Pressures are gauge. */
@@ -42,10 +46,34 @@ export interface DataPlate {
   readonly reliefBar?: number | undefined;
   readonly displacementLpm?: number | undefined;
   readonly fadLpm?: number | undefined;
+  /** Free air delivered as it is quoted a second time, in another unit: the two do not always agree. */
+  readonly fadQuotedLpm?: number | undefined;
   readonly receiverL?: number | undefined;
 
   readonly oilGrade?: string | undefined;
   readonly oilChargeL?: number | undefined;
+  /** Temperature of discharge that the oil's life is rated at. */
+  readonly oilRatedTempC?: number | undefined;
+  readonly levelRead?: (typeof levelMarks)[number] | undefined;
+  /** How to see it: mirror, phone, stool. */
+  readonly levelSeenBy?: string | undefined;
+
+  /** What ends a fill. */
+  readonly stopsBy?: (typeof stopKinds)[number] | undefined;
+  /** Pressure that the holding valve after the tower keeps. */
+  readonly holdingBar?: number | undefined;
+  /** Water that the cartridge takes up: saturated weight less dry weight. */
+  readonly cartridgeTakesG?: number | undefined;
+
+  /** As found: its choice is an electrician's business. */
+  readonly supplyV?: number | undefined;
+  readonly breakerA?: number | undefined;
+  readonly cable?: string | undefined;
+  readonly torques?: string | undefined;
+  /** How each kind of joint is sealed here. */
+  readonly jointSealing?: string | undefined;
+  /** What was changed on it: parts must fit it as it is. */
+  readonly modifications?: string | undefined;
 
   readonly hasHourMeter?: boolean | undefined;
   readonly declaredHoursPerWeek?: number | undefined;
@@ -55,6 +83,7 @@ export interface DataPlate {
   readonly closures?: readonly string[] | undefined;
 
   readonly dust?: (typeof dustLevels)[number] | undefined;
+  readonly humidity?: (typeof humidities)[number] | undefined;
   readonly airUse?: (typeof airUses)[number] | undefined;
 }
 

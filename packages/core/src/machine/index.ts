@@ -6,10 +6,13 @@ export {
   dustLevels,
   families,
   historyKinds,
+  humidities,
   isOilLubricated,
+  levelMarks,
   lubrications,
   motors,
   speedControls,
+  stopKinds,
   stageBounds,
   stagesOf,
   type DataPlate,
@@ -17,4 +20,4 @@ export {
 } from './data-plate.js';
 export { plateDoubts, plateProblems } from './plate-doubts.js';
 export { plateAt, type PlateChange } from './plate-history.js';
-export { stationName, stationsOf, type AirPathStations, type Station } from './stations.js';
+export { stationCodes, stationName, stationsOf, type AirPathStations, type Station } from './stations.js';

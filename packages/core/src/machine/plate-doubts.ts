@@ -3,6 +3,8 @@ import { stageBounds, type DataPlate } from './data-plate.js';
 
 /** Share of displacement that a sound compressor delivers as free air (practice). */
 const FAD_SHARE = { least: 0.4, most: 0.95 };
+/** Two figures of one flow that differ by more than rounding to another unit makes them (practice). */
+const FLOW_TOLERANCE = 0.03;
 
 /**
  * What cannot be true of a data plate: stages that the family is not built with, pressures out of order.
@@ -34,7 +36,7 @@ export function plateProblems(plate: DataPlate): Problem[] {
  * the plate may really say so. Settings must stand cut-in < working ≤ cut-out < relief ≤ maximum allowed.
  */
 export function plateDoubts(plate: DataPlate): Problem[] {
-  return [...settingDoubts(plate), ...flowDoubts(plate)];
+  return [...settingDoubts(plate), ...quotedDoubts(plate), ...flowDoubts(plate)];
 }
 
 function settingDoubts(plate: DataPlate): Problem[] {
@@ -62,6 +64,19 @@ function settingDoubts(plate: DataPlate): Problem[] {
     }
   });
   return doubts;
+}
+
+function quotedDoubts({ fadLpm, fadQuotedLpm }: DataPlate): Problem[] {
+  if (!fadLpm || !fadQuotedLpm) return [];
+  const apart = Math.abs(fadQuotedLpm - fadLpm) / fadLpm;
+  if (apart <= FLOW_TOLERANCE) return [];
+  return [
+    {
+      code: 'flows-disagree',
+      field: 'fadQuotedLpm',
+      sentence: `Its two flow figures do not agree: ${Math.round(fadLpm)} and ${Math.round(fadQuotedLpm)} L/min are ${Math.round(apart * 100)} % apart. Which one is delivered air?`,
+    },
+  ];
 }
 
 function flowDoubts({ displacementLpm, fadLpm }: DataPlate): Problem[] {

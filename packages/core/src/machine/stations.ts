@@ -29,6 +29,12 @@ export function stationsOf(plate: DataPlate): AirPathStations {
   }
 }
 
+/** The codes of all stations of a machine, on the path and beside it. */
+export function stationCodes(plate: DataPlate): ReadonlySet<string> {
+  const { path, beside } = stationsOf(plate);
+  return new Set([...path, ...beside].map(({ code }) => code));
+}
+
 /** The name of a station on this machine; its code in words when this machine has no such station. */
 export function stationName(plate: DataPlate, code: string): string {
   const { path, beside } = stationsOf(plate);

@@ -1,12 +1,31 @@
 import { stepDays, type CalendarStep, type DayNumber, type Instant } from '../basics/index.js';
-import type { CalendarTrigger, HoursTrigger, ServiceTask } from './service-plan.js';
+import type { CalendarTrigger, HoursTrigger, MilestoneTrigger, ServiceTask } from './service-plan.js';
 
-/** Where a task counts from: the last time it was done, or the beginning of the machine's record. */
+/** What the starting point of a task rests on. */
+export type StartBasis =
+  /** the work was recorded */
+  | 'done'
+  /** it was never done: the beginning of the machine's record */
+  | 'commissioned'
+  /** a first inspection of a machine with an unknown history */
+  | 'inspection'
+  /** an estimate that somebody accepted */
+  | 'estimate';
+
+/** Where a task counts from. */
 export interface StartingPoint {
+  readonly basis: StartBasis;
+  readonly at: Instant;
   readonly hours: number | null;
   readonly day: DayNumber;
-  /** Null when it was never done. */
+  /** Null when it was never done on record. */
   readonly doneAt: Instant | null;
+  /**
+   * Done as part of a bigger task on the grid, its work also counts for the grid point that the bigger one
+   * was done for: run hours, and the day.
+   */
+  readonly creditHours?: number | undefined;
+  readonly creditDay?: DayNumber | undefined;
 }
 
 /** A due point on one axis (run hours, or days), with the length of interval it ends. */
@@ -29,19 +48,50 @@ function nearingWindow(span: number, least: number, chosen: number | undefined):
   return chosen ?? Math.min(Math.max(span * NEARING_SHARE, least), span / 2);
 }
 
+/** The same for an interval of hours. */
+export function nearingHours(span: number, chosen?: number): number {
+  return nearingWindow(span, LEAST_NEARING_HOURS, chosen);
+}
+
+type Start = Pick<StartingPoint, 'basis' | 'creditHours' | 'creditDay'>;
+
 /** The run hours at which a trigger falls due. */
 export function hoursDuePoint(
   trigger: HoursTrigger,
   counting: ServiceTask['counting'],
+  start: Start,
   startHours: number,
-  everDone: boolean,
 ): DuePoint {
+  const everDone = start.basis !== 'commissioned';
   const span = !everDone && trigger.first !== undefined ? trigger.first : trigger.every;
-  const window = nearingWindow(span, LEAST_NEARING_HOURS, trigger.nearing);
+  const window = nearingHours(span, trigger.nearing);
   if (counting === 'last-done' || span !== trigger.every) return { due: startHours + span, span, window };
-  // Work done inside the window before a grid point counts for that point.
-  const settled = Math.floor((startHours + (everDone ? window : 0)) / span + 1e-9);
+  const settled = Math.floor(settledHours(start, startHours, window) / span + 1e-9);
   return { due: (settled + 1) * span, span, window };
+}
+
+/** Work done inside the window before a grid point counts for that point. */
+function settledHours(start: Start, hours: number, window: number): number {
+  return Math.max(
+    hours + (start.basis === 'commissioned' ? 0 : window),
+    start.creditHours ?? Number.NEGATIVE_INFINITY,
+  );
+}
+
+/** The next of the fixed figures of run hours; null when the last is behind. */
+export function milestoneDuePoint(
+  { at }: MilestoneTrigger,
+  start: Start,
+  startHours: number,
+): DuePoint | null {
+  let before = 0;
+  for (const due of at) {
+    const span = due - before;
+    const window = nearingHours(span);
+    if (due > settledHours(start, startHours, window) + 1e-9) return { due, span, window };
+    before = due;
+  }
+  return null;
 }
 
 /** The day on which a trigger falls due. */
@@ -51,22 +101,21 @@ export function calendarDuePoint(
   start: StartingPoint,
   commissionedDay: DayNumber,
 ): DuePoint {
-  const everDone = start.doneAt !== null;
+  const everDone = start.basis !== 'commissioned';
   const step = !everDone && trigger.first !== undefined ? trigger.first : trigger.every;
   if (counting === 'last-done' || step !== trigger.every) {
     const due = stepDays(start.day, step);
     const span = due - start.day;
     return { due, span, window: nearingWindow(span, LEAST_NEARING_DAYS, trigger.nearing) };
   }
-  return gridDay(trigger, step, commissionedDay, start.day, everDone);
+  return gridDay(trigger, step, commissionedDay, start);
 }
 
 function gridDay(
   trigger: CalendarTrigger,
   step: CalendarStep,
   anchor: DayNumber,
-  day: DayNumber,
-  everDone: boolean,
+  { day, basis, creditDay = Number.NEGATIVE_INFINITY }: StartingPoint,
 ): DuePoint {
   const about = 'days' in step ? step.days : step.months * 30.436875;
   let count = Math.max(1, Math.floor((day - anchor) / about) - 1);
@@ -74,7 +123,8 @@ function gridDay(
     const due = stepDays(anchor, step, count);
     const span = due - stepDays(anchor, step, count - 1);
     const window = nearingWindow(span, LEAST_NEARING_DAYS, trigger.nearing);
-    if (due > day + (everDone ? window : 0)) return { due, span, window };
+    if (due > Math.max(day + (basis === 'commissioned' ? 0 : window), creditDay))
+      return { due, span, window };
     count += 1;
   }
 }

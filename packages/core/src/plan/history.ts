@@ -1,4 +1,5 @@
 import type { Instant, LocalDate } from '../basics/index.js';
+import type { VesselHistory } from './vessel.js';
 import type { DeclaredDuty, FleetPrior, HourLog, HourReading } from '../hours/index.js';
 
 /** Work that was done. */
@@ -10,6 +11,57 @@ export interface ServiceRecord {
   readonly tasks: readonly string[];
   /** When it became known to be wrong. */
   readonly voidedAt?: Instant | null | undefined;
+}
+
+/** A figure that was measured, as far as the plan looks at it. */
+export interface MeasuredFact {
+  /** Code of the check. */
+  readonly check: string;
+  readonly takenAt: Instant;
+  readonly recordedAt: Instant;
+  readonly voidedAt?: Instant | null | undefined;
+  /** The check's figure, in its own unit, with the standard uncertainty of measuring it. */
+  readonly value: number;
+  readonly uncertainty: number;
+  readonly baseline?: boolean | undefined;
+  /** Temperature of discharge, where that is what was measured, °C. */
+  readonly tempC?: number | null | undefined;
+}
+
+/** Where a task counts from, set by a first inspection or an accepted estimate: its history is not known. */
+export interface StartingPointFact {
+  readonly task: string;
+  /** When it was looked at. */
+  readonly setAt: Instant;
+  readonly recordedAt: Instant;
+  readonly voidedAt?: Instant | null | undefined;
+  readonly basis: 'inspection' | 'estimate';
+  /** Hours of its interval that were used by then; default: as the clock says since `countsFromOn`. */
+  readonly hoursUsed?: number | null | undefined;
+  /** Day that its months count from; default: the day it was looked at. */
+  readonly countsFromOn?: LocalDate | null | undefined;
+}
+
+/** A task was put off: with the reason, and until when. */
+export interface PutOff {
+  readonly task: string;
+  readonly putOffAt: Instant;
+  readonly recordedAt: Instant;
+  readonly voidedAt?: Instant | null | undefined;
+  /** It ends at these run hours or at the start of this day, whichever comes first. */
+  readonly untilHours?: number | null | undefined;
+  readonly untilOn?: LocalDate | null | undefined;
+  readonly reason: string;
+  /** The risk of waiting, by name: a safety task cannot be put off without. */
+  readonly risk?: string | null | undefined;
+}
+
+/** What the place and the data plate say of how hard the machine has it. */
+export interface PlaceConditions {
+  readonly dust?: 'clean' | 'normal' | 'dusty' | undefined;
+  readonly humidity?: 'dry' | 'normal' | 'damp' | undefined;
+  /** Temperature of discharge that the oil's life is rated at, °C. */
+  readonly oilRatedTempC?: number | undefined;
 }
 
 /** What was believed of machines at large from a day on. */
@@ -30,6 +82,12 @@ export interface UnitHistory extends HourLog {
   /** By the day they were fixed; without any, common practice. */
   readonly fleetPriors?: readonly DatedPrior[] | undefined;
   readonly services: readonly ServiceRecord[];
+  readonly place?: PlaceConditions | undefined;
+  /** Left out where the plan looks at no measurement. */
+  readonly measurements?: readonly MeasuredFact[] | undefined;
+  readonly startingPoints?: readonly StartingPointFact[] | undefined;
+  readonly putOffs?: readonly PutOff[] | undefined;
+  readonly vessels?: readonly VesselHistory[] | undefined;
 }
 
 /**
@@ -45,9 +103,42 @@ export function historyUpTo(history: UnitHistory, at: Instant, knownAt: Instant)
   const readings = keep(history.readings, (fact) => fact.takenAt <= at && stands(fact));
   const meterChanges = keep(history.meterChanges, (fact) => fact.changedAt <= at && stands(fact));
   const services = keep(history.services, (fact) => fact.doneAt <= at && stands(fact));
+  const measurements = keepSome(history.measurements, (fact) => fact.takenAt <= at && stands(fact));
+  const startingPoints = keepSome(history.startingPoints, (fact) => fact.setAt <= at && stands(fact));
+  const putOffs = keepSome(history.putOffs, (fact) => fact.putOffAt <= at && stands(fact));
+  const vessels = vesselsUpTo(history.vessels, knownAt, stands);
   const isWhole =
-    readings === history.readings && meterChanges === history.meterChanges && services === history.services;
-  return isWhole ? history : { ...history, readings, meterChanges, services };
+    readings === history.readings &&
+    meterChanges === history.meterChanges &&
+    services === history.services &&
+    measurements === history.measurements &&
+    startingPoints === history.startingPoints &&
+    putOffs === history.putOffs &&
+    vessels === history.vessels;
+  return isWhole
+    ? history
+    : { ...history, readings, meterChanges, services, measurements, startingPoints, putOffs, vessels };
+}
+
+function vesselsUpTo(
+  vessels: readonly VesselHistory[] | undefined,
+  knownAt: Instant,
+  stands: (fact: Recorded) => boolean,
+): readonly VesselHistory[] | undefined {
+  if (!vessels) return vessels;
+  const known = keep(vessels, (vessel) => vessel.recordedAt <= knownAt);
+  const cut = known.map((vessel) => {
+    const records = keep(vessel.records, stands);
+    return records === vessel.records ? vessel : { ...vessel, records };
+  });
+  return cut.every((vessel, index) => vessel === known[index]) ? known : cut;
+}
+
+function keepSome<Fact>(
+  facts: readonly Fact[] | undefined,
+  belongs: (fact: Fact) => boolean,
+): readonly Fact[] | undefined {
+  return facts && keep(facts, belongs);
 }
 
 interface Recorded {

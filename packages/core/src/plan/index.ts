@@ -1,9 +1,14 @@
-export { defaultPlan } from './defaults/default-plan.js';
+export { defaultPlan, tasksOfSchool, withSchool } from './defaults/default-plan.js';
+export { schoolsFor, type School, type SchoolOfUnit, type SchoolOption } from './schools.js';
 export {
   allReadings,
   historyUpTo,
   type DatedPrior,
+  type MeasuredFact,
+  type PlaceConditions,
+  type PutOff,
   type ServiceRecord,
+  type StartingPointFact,
   type UnitHistory,
 } from './history.js';
 export {
@@ -19,21 +24,64 @@ export {
   compareUrgency,
   standing,
   standingOf,
-  taskStates,
+  type PutOffStanding,
+  type RoutineTask,
   type Standing,
   type TaskStanding,
-  type TaskState,
 } from './standing.js';
+export { taskStates, type NoPoint, type TaskState } from './judge-task.js';
+export { type StartBasis } from './due-point.js';
 export {
+  explain,
+  explainAll,
+  type ExplainedMeasurement,
+  type ExplainedTrigger,
+  type Explanation,
+} from './explain.js';
+export { comingPoints, type ComingPoint } from './coming.js';
+export { oilLifeShare, USUAL_RATED_C, type AppliedFactor } from './severity.js';
+export {
+  intervalOrigins,
   isolationStates,
+  isRoutine,
   planVersionAt,
+  runMoments,
+  severityKinds,
+  taskActions,
+  triggerKinds,
   type CalendarTrigger,
+  type ConditionTrigger,
   type HoursTrigger,
+  type IntervalOrigin,
   type IsolationState,
+  type KitItem,
+  type MilestoneTrigger,
+  type NotBeforeTrigger,
   type PlanVersion,
+  type RunMoment,
+  type RunTrigger,
+  type SeasonTrigger,
   type ServicePlan,
   type ServiceTask,
+  type SeverityKind,
+  type SeverityOverride,
+  type SeverityRule,
   type TaskAction,
   type Trigger,
+  type WaterTrigger,
 } from './service-plan.js';
+export {
+  vesselExaminations,
+  vesselKinds,
+  type VesselExamination,
+  type VesselHistory,
+  type VesselKind,
+  type VesselRecord,
+  type VesselRef,
+} from './vessel.js';
 export { readingNeed, type ReadingNeed } from './reading-need.js';
+export { sayExplanation, type SaidStep } from './say-explanation.js';
+export { sayHours, sayLimit, sayMeasured, sayTrigger, sayTriggers, type SayQuantity } from './say-trigger.js';
+export { fitPlan, planProblems } from './plan-problems.js';
+export { planDifference, type TaskDifference } from './plan-difference.js';
+export { planFileOf, planFileSchema, planParts, planSchema, type PlanFile } from './plan-file.js';

@@ -56,6 +56,14 @@ function every(step: number, to = END_HOURS): number[] {
   return Array.from({ length: Math.floor(to / step) }, (_, index) => (index + 1) * step);
 }
 
+/** So many figures, a step apart. */
+function steps(from: number, step: number, count: number): number[] {
+  return Array.from({ length: count }, (_, index) => from + index * step);
+}
+
+/** The first of each month at 10 h a day: 1 February is day 31, then 59, 90, 120, 151, 181, 212, 243 and 273. */
+const monthly = [310, 590, 900, 1200, 1510, 1810, 2120, 2430, 2730];
+
 test('a belt-driven piston set, 10 h a day for 300 days', () => {
   const done = calendar(defaultPlan(plate({ drive: 'belt' })), 10);
   expect(Object.fromEntries(done)).toEqual({
@@ -67,6 +75,8 @@ test('a belt-driven piston set, 10 h a day for 300 days', () => {
     'valves-inspect': every(1000),
     // Three months each: 1 April, 1 July, 1 October are days 90, 181 and 273.
     'cooling-clean': [900, 1810, 2730],
+    'fasteners-check': monthly,
+    // The breather goes with the oil, which covers it.
   });
 });
 
@@ -90,8 +100,9 @@ test('an oil-free set, 10 h a day', () => {
   expect(Object.fromEntries(done)).toEqual({
     'intake-inspect': inspected,
     'intake-replace': every(250),
-    'valves-inspect': every(1000),
     'cooling-clean': [900, 1810, 2730],
+    'fasteners-check': monthly,
+    // Ring kit and reeds on condition: nothing was measured, so nothing makes them due.
   });
 });
 
@@ -102,15 +113,17 @@ test('a screw on mineral oil, 10 h a day', () => {
   );
   expect(Object.fromEntries(done)).toEqual({
     'first-service': [150],
-    // The first service changed the filter, so that it counts from 150 h.
-    'oil-filter': [2150],
-    // The oil sample falls on the oil change, which covers it.
+    // The first service changed the filter, which would be due at 2,150 h; the oil change takes it along at
+    // 2,000 h, and the oil sample, which falls on the same hour.
     'oil-change': [2000],
     'intake-replace': [2000],
+    'prefilter-replace': [2000],
+    'bearing-check': [2000],
     'scavenge-clean': [2000],
     'valves-inspect': [2000],
     'belt-check': [2000],
     'cooling-clean': [900, 1810, 2730],
+    'fasteners-check': monthly,
   });
 });
 
@@ -119,7 +132,18 @@ test('a three-stage breathing-air set, 5 h a day for 600 days', () => {
     defaultPlan(plate({ family: 'high-pressure', stages: 3, motor: 'three-phase', airUse: 'breathing' })),
     5,
   );
-  expect(done.get('cartridge-replace')).toEqual(every(20));
+  // Cold until 1 May (day 120, 600 h): twenty cartridges of 30 h. Warm until 1 October (day 273, 1,365 h): 20 h
+  // each, the last at 1,360 h; 5 h are a quarter of the next, and the other three quarters take 22.5 h of cold:
+  // 1,387.5 h, seen on the morning of 1,390 h. Then 30 h each until 1 May (day 485, 2,425 h): the last at 2,410 h;
+  // 15 h are half of the next, the other half takes 10 h of warm: 2,435 h, and 20 h each from there.
+  const cold = (from: number, count: number) => steps(from, 30, count);
+  const warm = (from: number, count: number) => steps(from, 20, count);
+  expect(done.get('cartridge-replace')).toEqual([
+    ...cold(30, 20),
+    ...warm(620, 38),
+    ...cold(1390, 35),
+    ...warm(2435, 29),
+  ]);
   expect(done.get('oil-change')).toEqual([25, ...every(100, 2900).map((hours) => hours + 25)]);
   // Minor at 500 h, major at 1,000 h, minor at 1,500 h …
   expect(done.get('valves-upper')).toEqual([500, 1500, 2500]);

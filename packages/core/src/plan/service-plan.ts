@@ -30,9 +30,9 @@ export interface HoursTrigger {
   readonly kind: 'hours';
   readonly every: number;
   /** The first time only, counted from commissioning. */
-  readonly first?: number;
+  readonly first?: number | undefined;
   /** Hours before the point from which the task counts as nearing; default a tenth, at least 5 h. */
-  readonly nearing?: number;
+  readonly nearing?: number | undefined;
 }
 
 /** Due every so many months or days. */
@@ -40,12 +40,116 @@ export interface CalendarTrigger {
   readonly kind: 'calendar';
   readonly every: CalendarStep;
   /** The first time only, counted from commissioning. */
-  readonly first?: CalendarStep;
+  readonly first?: CalendarStep | undefined;
   /** Days before the date from which the task counts as nearing; default a tenth, at least 7 days. */
-  readonly nearing?: number;
+  readonly nearing?: number | undefined;
 }
 
-export type Trigger = HoursTrigger | CalendarTrigger;
+/** Due at fixed figures of run hours in the machine's life, and never again after the last. */
+export interface MilestoneTrigger {
+  readonly kind: 'milestone';
+  /** Run hours, rising. */
+  readonly at: readonly number[];
+}
+
+/**
+ * Due after hours that pass more quickly in one season than in the other: of an hour run in the warm season
+ * 1/warm of the life is used, of one in the cold season 1/cold.
+ */
+export interface SeasonTrigger {
+  readonly kind: 'season';
+  readonly warm: number;
+  readonly cold: number;
+  /** First and last month of the warm season, 1 January to 12 December; default May to September. */
+  readonly warmMonths?: readonly [number, number] | undefined;
+}
+
+/** Due when a cartridge has taken up the water that it can, reckoned from what reaches it. */
+export interface WaterTrigger {
+  readonly kind: 'water';
+  /** Water that the cartridge takes up, g. */
+  readonly takesG: number;
+  /** Free air delivered, L/min. */
+  readonly fadLpm: number;
+  /** Pressure at the last separator: what the holding valve keeps, bar gauge. */
+  readonly holdingBar: number;
+  /** Temperature of the last separator in the warm season and in the cold one, °C. */
+  readonly warmC: number;
+  readonly coldC: number;
+  readonly warmMonths?: readonly [number, number] | undefined;
+}
+
+/** Due when a measured figure reaches a limit, by the trend of its check against run hours. */
+export interface ConditionTrigger {
+  readonly kind: 'condition';
+  /** Code of a check that has a figure. */
+  readonly check: string;
+  /** In the unit of the check's figure; or a share of the unit's own baseline where `of` says so. */
+  readonly limit: number;
+  readonly of?: 'baseline' | undefined;
+}
+
+/** Due by a trigger, but never before a floor of hours or time. */
+export interface NotBeforeTrigger {
+  readonly kind: 'not-before';
+  readonly trigger: HoursTrigger | CalendarTrigger | ConditionTrigger | SeasonTrigger | WaterTrigger;
+  readonly floor: HoursTrigger | CalendarTrigger;
+}
+
+/**
+ * Done within a run by whoever runs the machine: every so many minutes, each day of use, at every start or
+ * stop. It has no date and is not recorded one by one.
+ */
+export interface RunTrigger {
+  readonly kind: 'run';
+  readonly when: RunMoment;
+  /** Minutes of running, for `while-running`. */
+  readonly everyMinutes?: number | undefined;
+}
+
+export const runMoments = ['while-running', 'each-day', 'at-start', 'at-stop'] as const;
+export type RunMoment = (typeof runMoments)[number];
+
+export type Trigger =
+  | HoursTrigger
+  | CalendarTrigger
+  | MilestoneTrigger
+  | SeasonTrigger
+  | WaterTrigger
+  | ConditionTrigger
+  | NotBeforeTrigger
+  | RunTrigger;
+
+export const triggerKinds = [
+  'hours',
+  'calendar',
+  'milestone',
+  'season',
+  'water',
+  'condition',
+  'not-before',
+  'run',
+] as const;
+
+export const severityKinds = ['dust', 'heat', 'damp', 'light-use'] as const;
+export type SeverityKind = (typeof severityKinds)[number];
+
+/** How a condition of the place or of the use changes the intervals of a task. */
+export interface SeverityRule {
+  readonly kind: SeverityKind;
+  /** Factor on the interval while the condition holds; that of heat is reckoned from the temperature. */
+  readonly times?: number | undefined;
+  /** Left out: all of its intervals. */
+  readonly on?: 'hours' | 'calendar' | undefined;
+  readonly because: string;
+}
+
+/** What is taken along for a task. */
+export interface KitItem {
+  /** What part it is, in a technician's words; which one fits is the machine's affair. */
+  readonly part: string;
+  readonly count: number;
+}
 
 /** A piece of service work that comes round, whichever of its triggers comes first. */
 export interface ServiceTask {
@@ -66,21 +170,40 @@ export interface ServiceTask {
   readonly minutes: number;
   readonly origin: IntervalOrigin;
   /** Late at once when past its point. */
-  readonly safety?: boolean;
+  readonly safety?: boolean | undefined;
   /** Done a single time in the machine's life. */
-  readonly once?: boolean;
+  readonly once?: boolean | undefined;
   /** Codes of smaller tasks that doing this one does too. */
-  readonly covers?: readonly string[];
+  readonly covers?: readonly string[] | undefined;
   /** The hazard of the work, where there is one. */
-  readonly caution?: string;
+  readonly caution?: string | undefined;
   /** Why the interval is what it is, where that is not plain. */
-  readonly because?: string;
+  readonly because?: string | undefined;
+  /** How it is done, in a sentence or two. */
+  readonly how?: string | undefined;
+  readonly kit?: readonly KitItem[] | undefined;
+  readonly tools?: readonly string[] | undefined;
+  readonly severity?: readonly SeverityRule[] | undefined;
+}
+
+/** A factor on one task put in place of what its rule would say. */
+export interface SeverityOverride {
+  readonly times: number;
+  readonly reason: string;
 }
 
 /** What is to be done to one compressor. */
 export interface ServicePlan {
   readonly tasks: readonly ServiceTask[];
+  /** The way chosen in each school, by code. */
+  readonly choices?: Readonly<Record<string, string>> | undefined;
+  /** By code of the task, then by kind of severity. */
+  readonly overrides?: SeverityOverrides | undefined;
 }
+
+export type SeverityOverrides = Readonly<
+  Record<string, { readonly [Kind in SeverityKind]?: SeverityOverride | undefined }>
+>;
 
 /** A plan as it holds from a moment on. */
 export interface PlanVersion {
@@ -97,4 +220,9 @@ export function planVersionAt(versions: readonly PlanVersion[], at: number): Pla
     if (later && candidate.effectiveAt <= at) inForce = candidate;
   }
   return inForce;
+}
+
+/** Whether a task is done within a run, so that it has no due point. */
+export function isRoutine(task: Pick<ServiceTask, 'triggers'>): boolean {
+  return task.triggers.length > 0 && task.triggers.every(({ kind }) => kind === 'run');
 }

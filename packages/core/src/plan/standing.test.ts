@@ -1,56 +1,11 @@
 import fc from 'fast-check';
-import { DAY_MS, dayNumberOf, startOfLocalDay } from '../basics/index.js';
-import type { HourReading } from '../hours/index.js';
+import { DAY_MS } from '../basics/index.js';
 import { isEstimate } from './clock.js';
-import type { ServiceRecord, UnitHistory } from './history.js';
-import type { ServicePlan, ServiceTask } from './service-plan.js';
-import { standing, taskStates, type Standing, type TaskStanding } from './standing.js';
-
-const COMMISSIONED = '2026-01-01';
-const START = startOfLocalDay(dayNumberOf(COMMISSIONED), 'UTC');
-
-const day = (count: number) => START + count * DAY_MS;
-
-function task(code: string, more: Partial<ServiceTask> = {}): ServiceTask {
-  return {
-    code,
-    name: code,
-    station: 'crankcase',
-    action: 'replace',
-    triggers: [{ kind: 'hours', every: 500 }],
-    counting: 'last-done',
-    isolation: 'isolated-and-vented',
-    minutes: 30,
-    origin: 'practice',
-    ...more,
-  };
-}
-
-function read(at: number, hours: number): HourReading {
-  return { takenAt: day(at), hours, counts: 'total', source: 'typed', recordedAt: day(at) };
-}
-
-function done(at: number, tasks: string[], hours?: number): ServiceRecord {
-  return { doneAt: day(at), recordedAt: day(at), tasks, hours };
-}
-
-function history(more: Partial<UnitHistory> = {}): UnitHistory {
-  return {
-    timeZone: 'UTC',
-    commissionedOn: COMMISSIONED,
-    history: 'new',
-    readings: [],
-    meterChanges: [],
-    services: [],
-    ...more,
-  };
-}
-
-function only(plan: ServicePlan, past: UnitHistory, at: number, code?: string): TaskStanding {
-  const found = standing(plan, past, day(at)).tasks.find((one) => code === undefined || one.code === code);
-  if (!found) throw new Error('no such task in the standing');
-  return found;
-}
+import { day, done, history, only, read, task } from './fixtures.js';
+import type { UnitHistory } from './history.js';
+import type { ServicePlan } from './service-plan.js';
+import { taskStates } from './judge-task.js';
+import { standing, type Standing, type TaskStanding } from './standing.js';
 
 const eightADay = history({ readings: [read(0, 0), read(10, 80)] });
 

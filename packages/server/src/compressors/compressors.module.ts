@@ -6,7 +6,6 @@ import {
   RegisterCompressor,
   type CompressorView,
   type Page,
-  type PlanView,
   type PlateChangeView,
 } from '@entretien/contracts';
 import { RequestPerson } from '../common/person-of-request.js';
@@ -14,7 +13,9 @@ import { PeopleModule } from '../people/people.js';
 import { SitesModule } from '../sites/sites.module.js';
 import { CompressorsService } from './compressors.service.js';
 import { FleetPriors } from './fleet-priors.js';
+import { PlanStore } from './plan-store.js';
 import { UnitRegister } from './unit-register.js';
+import { VesselBook } from './vessel-book.js';
 
 @ApiTags('compressors')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
@@ -49,18 +50,12 @@ export class CompressorsController {
   ): PlateChangeView {
     return this.compressors.changePlate(id, change, by);
   }
-
-  @Get(':id/plan')
-  @ApiOperation({ summary: 'The service plan in force' })
-  plan(@Param('id') id: string): PlanView {
-    return this.compressors.plan(id);
-  }
 }
 
 @Module({
   imports: [PeopleModule, SitesModule],
   controllers: [CompressorsController],
-  providers: [CompressorsService, UnitRegister, FleetPriors],
-  exports: [UnitRegister, FleetPriors],
+  providers: [CompressorsService, UnitRegister, FleetPriors, PlanStore, VesselBook],
+  exports: [UnitRegister, FleetPriors, PlanStore, VesselBook],
 })
 export class CompressorsModule {}

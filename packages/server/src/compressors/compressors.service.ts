@@ -1,40 +1,36 @@
-import { createHash } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type {
   ChangePlate,
   CompressorsQuery,
   CompressorView,
   Page,
-  PlanView,
   PlateChangeView,
   RegisterCompressor,
 } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, localDayAt, type Instant, type Problem } from '@entretien/core/basics';
 import { futureProblem } from '@entretien/core/hours';
 import { plateDoubts, plateProblems, type DataPlate } from '@entretien/core/machine';
-import { defaultPlan, planVersionAt } from '@entretien/core/plan';
+import { defaultPlan } from '@entretien/core/plan';
 import { pageSize, readCursor, toPage } from '../common/page.js';
 import { impossible, malformed, ProblemError } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { PeopleService } from '../people/people.js';
-import { Database } from '../persistence/database.js';
 import {
   CompressorEntity,
-  PlanContentEntity,
-  PlanVersionEntity,
   PlateChangeEntity,
   type PlateFields,
 } from '../persistence/entities/compressor.entity.js';
 import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { SitesService } from '../sites/sites.service.js';
+import { PlanStore } from './plan-store.js';
 import { UnitRegister, type UnitRecord } from './unit-register.js';
 
 /** Takes compressors into the register, and keeps their plates and plans. */
 @Injectable()
 export class CompressorsService {
   constructor(
-    private readonly database: Database,
+    private readonly plans: PlanStore,
     private readonly facts: FactStore,
     private readonly people: PeopleService,
     private readonly sites: SitesService,
@@ -107,17 +103,6 @@ export class CompressorsService {
     return this.view(this.register.require(compressorId));
   }
 
-  plan(compressorId: string): PlanView {
-    const record = this.register.require(compressorId);
-    const inForce = planVersionAt(record.planVersions, this.clock())!;
-    return {
-      compressorId: record.id,
-      version: inForce.version,
-      effectiveAt: formatInstant(inForce.effectiveAt),
-      tasks: inForce.plan.tasks,
-    };
-  }
-
   private view(record: UnitRecord): CompressorView {
     const plate = this.register.plateOf(record, this.clock());
     const doubts = plateDoubts(plate);
@@ -157,11 +142,8 @@ export class CompressorsService {
 
   /** The plan that a unit starts with is copied to it, so that a later default does not rewrite its past. */
   private startPlan(compressorId: string, plate: DataPlate, by: string, now: Instant): void {
-    const tasks = JSON.stringify(defaultPlan(plate).tasks);
-    const contentId = createHash('sha256').update(tasks).digest('hex');
-    this.database.insert(PlanContentEntity, { id: contentId, tasks }, { orIgnore: true });
-    const version = { compressorId, version: 1, effectiveAt: now, recordedAt: now, by, contentId };
-    this.database.insert(PlanVersionEntity, version);
+    const version = { compressorId, version: 1, effectiveAt: now, recordedAt: now, by };
+    this.plans.add(this.plans.contentOf(defaultPlan(plate)), { ...version, id: null, note: null });
   }
 
   private tagInUse(plate: DataPlate, id: string): boolean {

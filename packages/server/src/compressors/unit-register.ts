@@ -6,7 +6,6 @@ import {
   type HourClock,
   type PlanVersion,
   type ServicePlan,
-  type ServiceTask,
   type UnitHistory,
 } from '@entretien/core/plan';
 import { groupBy } from '../common/group-by.js';
@@ -15,6 +14,7 @@ import { Database } from '../persistence/database.js';
 import type { PlateFields } from '../persistence/entities/compressor.entity.js';
 import { SitesService } from '../sites/sites.service.js';
 import { FleetPriors } from './fleet-priors.js';
+import { VesselBook } from './vessel-book.js';
 import { readAllFacts, readFacts, type KnownFacts, type UnitFacts } from './unit-facts.js';
 
 /** What a unit is: its plate through time, and its plans. */
@@ -29,6 +29,18 @@ export interface UnitRecord {
   /** Raised with every fact that concerns the unit. */
   revision: number;
 }
+
+/** Every kind of fact that concerns one unit. */
+const FACT_TABLES = [
+  'reading',
+  'service',
+  'meter_change',
+  'measurement',
+  'plate_change',
+  'put_off',
+  'starting_point',
+  'withdrawal',
+] as const;
 
 /** Histories kept at most; at a hundred readings each they take some 10 kB a unit. */
 const MOST_HISTORIES = 12_000;
@@ -53,6 +65,7 @@ export class UnitRegister {
     private readonly database: Database,
     private readonly sites: SitesService,
     private readonly fleetPriors: FleetPriors,
+    private readonly vessels: VesselBook,
   ) {}
 
   all(): IterableIterator<UnitRecord> {
@@ -94,12 +107,14 @@ export class UnitRegister {
       closedWeekdays: plate.closedWeekdays,
       closures: plate.closures,
       fleetPriors: this.fleetPriors.all(),
+      vessels: this.vessels.filledBy(record.id),
     };
+    const { dust, humidity, oilRatedTempC } = plate;
+    const place = { dust, humidity, oilRatedTempC };
     const kept = this.histories.get(facts);
-    const same =
-      kept && Object.entries(papers).every(([field, value]) => kept[field as keyof UnitHistory] === value);
+    const same = kept && isIn(papers, kept) && isIn(place, kept.place!);
     if (same) return kept;
-    const history = { ...papers, ...facts };
+    const history = { ...papers, place, ...facts };
     this.histories.set(facts, history);
     return history;
   }
@@ -159,7 +174,7 @@ export class UnitRegister {
   /** How many facts each unit has: a revision that need not be written with every one of them. */
   private countFacts(only: string | undefined): Map<string, number> {
     const counts = new Map<string, number>();
-    for (const table of ['reading', 'service', 'meter_change', 'measurement', 'plate_change', 'withdrawal']) {
+    for (const table of FACT_TABLES) {
       const where = only === undefined ? '' : 'WHERE "compressor_id" = ?';
       const sql = `SELECT "compressor_id" AS "unit", count(*) AS "facts" FROM "${table}" ${where} GROUP BY "compressor_id"`;
       const rows = this.database.all<{ unit: string; facts: number }>(
@@ -193,7 +208,7 @@ export class UnitRegister {
           by: row.by,
           marks: JSON.parse(row.marks) as string[],
           // The registration itself is the first.
-          revision: 1 + (counts.get(row.id) ?? 0),
+          revision: 1 + (counts.get(row.id) ?? 0) + ((versions.get(row.id)?.length ?? 1) - 1),
           plateChanges: (changes.get(row.id) ?? []).map(({ changedAt, recordedAt, changes: fields }) => ({
             changedAt,
             recordedAt,
@@ -216,9 +231,9 @@ export class UnitRegister {
   private planOf(contentId: string): ServicePlan {
     let plan = this.plans.get(contentId);
     if (!plan) {
-      const sql = 'SELECT "tasks" FROM "plan_content" WHERE "id" = ?';
-      const { tasks } = this.database.all<{ tasks: string }>(sql, contentId)[0]!;
-      this.plans.set(contentId, (plan = { tasks: JSON.parse(tasks) as ServiceTask[] }));
+      const sql = 'SELECT "plan" FROM "plan_content" WHERE "id" = ?';
+      const [row] = this.database.all<{ plan: string }>(sql, contentId);
+      this.plans.set(contentId, (plan = JSON.parse(row!.plan) as ServicePlan));
     }
     return plan;
   }
@@ -233,6 +248,11 @@ export class UnitRegister {
     if (this.facts.size >= MOST_HISTORIES) this.facts.delete(this.facts.keys().next().value!);
     this.facts.set(id, facts);
   }
+}
+
+/** Whether every field of one stands in the other as the very same value. */
+function isIn(fields: object, other: object): boolean {
+  return Object.entries(fields).every(([field, value]) => other[field as keyof typeof other] === value);
 }
 
 interface RawCompressor {

@@ -14,6 +14,7 @@ import { PeopleModule, PeopleService } from '../people/people.js';
 import type { UnitFactColumns } from '../persistence/entities/columns.js';
 import { MeterChangeEntity, ReadingEntity } from '../persistence/entities/hour-facts.entity.js';
 import { MeasurementEntity } from '../persistence/entities/measurement.entity.js';
+import { PutOffEntity, StartingPointEntity } from '../persistence/entities/plan-facts.entity.js';
 import { ServiceEntity } from '../persistence/entities/service.entity.js';
 import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
@@ -113,6 +114,28 @@ export class CorrectionsController {
     @RequestPerson() by: string,
   ): WithdrawalView {
     return this.corrections.withdraw(MeasurementEntity, compressorId, measurementId, withdrawal, by);
+  }
+
+  @Post('put-offs/:putOffId/withdrawal')
+  @ApiOperation({ summary: 'Withdraw a putting off, with the reason' })
+  putOff(
+    @Param('compressorId') compressorId: string,
+    @Param('putOffId') putOffId: string,
+    @Body() withdrawal: WithdrawFact,
+    @RequestPerson() by: string,
+  ): WithdrawalView {
+    return this.corrections.withdraw(PutOffEntity, compressorId, putOffId, withdrawal, by);
+  }
+
+  @Post('starting-points/:pointId/withdrawal')
+  @ApiOperation({ summary: 'Withdraw what tasks were said to count from, with the reason' })
+  startingPoint(
+    @Param('compressorId') compressorId: string,
+    @Param('pointId') pointId: string,
+    @Body() withdrawal: WithdrawFact,
+    @RequestPerson() by: string,
+  ): WithdrawalView {
+    return this.corrections.withdraw(StartingPointEntity, compressorId, pointId, withdrawal, by);
   }
 }
 

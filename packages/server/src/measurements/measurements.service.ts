@@ -59,7 +59,16 @@ export class MeasurementsService {
         const future = futureProblem(content.takenAt, 'takenAt', context);
         if (future) throw impossible(future);
         const judgement = this.judgeOn(unit, content);
-        return { marks: [], verdict: judgement.verdict, judgement };
+        const { figure } = judgement;
+        const { tempC } = content.values;
+        return {
+          marks: [],
+          verdict: judgement.verdict,
+          judgement,
+          figure: figure?.value ?? null,
+          uncertainty: figure?.uncertainty ?? null,
+          dischargeC: content.check === 'discharge-temperature' && typeof tempC === 'number' ? tempC : null,
+        };
       });
       if (stored.isNew && content.hours !== null) this.noteHours(unit, sent.takenAt, content.hours, content);
       return stored;

@@ -11,12 +11,15 @@ import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js'
 import { FleetPriorEntity } from './entities/fleet-prior.entity.js';
 import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.js';
 import { MeasurementEntity } from './entities/measurement.entity.js';
+import { PutOffEntity, StartingPointEntity } from './entities/plan-facts.entity.js';
 import { PersonEntity } from './entities/person.entity.js';
 import { ServiceEntity } from './entities/service.entity.js';
 import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
+import { VesselChangeEntity, VesselEntity, VesselExaminationEntity } from './entities/vessel.entity.js';
 import { FirstTables1764028800000 } from './migrations/1764028800000-first-tables.js';
 import { Corrections1764115200000 } from './migrations/1764115200000-corrections.js';
 import { Measurements1764201600000 } from './migrations/1764201600000-measurements.js';
+import { PlansInFull1764288000000 } from './migrations/1764288000000-plans-in-full.js';
 
 export const entities = [
   PersonEntity,
@@ -30,6 +33,11 @@ export const entities = [
   MeterChangeEntity,
   ServiceEntity,
   MeasurementEntity,
+  PutOffEntity,
+  StartingPointEntity,
+  VesselEntity,
+  VesselChangeEntity,
+  VesselExaminationEntity,
   WithdrawalEntity,
   VoidedEntity,
   FleetPriorEntity,
@@ -42,7 +50,12 @@ export function dataSourceOptions(dataDir: string): DataSourceOptions {
     type: 'better-sqlite3',
     database: join(dataDir, 'entretien.sqlite'),
     entities,
-    migrations: [FirstTables1764028800000, Corrections1764115200000, Measurements1764201600000],
+    migrations: [
+      FirstTables1764028800000,
+      Corrections1764115200000,
+      Measurements1764201600000,
+      PlansInFull1764288000000,
+    ],
     migrationsRun: true,
     enableWAL: true,
     timeout: 5000,

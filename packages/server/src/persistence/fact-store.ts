@@ -9,8 +9,10 @@ import type { FactColumns, UnitFactColumns } from './entities/columns.js';
 import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
 import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.js';
 import { MeasurementEntity } from './entities/measurement.entity.js';
+import { PutOffEntity, StartingPointEntity } from './entities/plan-facts.entity.js';
 import { ServiceEntity } from './entities/service.entity.js';
 import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
+import { VesselChangeEntity, VesselEntity, VesselExaminationEntity } from './entities/vessel.entity.js';
 
 /** Every kind of fact, with the columns that make up its content: what a repeated id must agree on. */
 const factKinds: readonly { entity: EntityTarget<FactColumns>; content: readonly string[] }[] = [
@@ -25,6 +27,14 @@ const factKinds: readonly { entity: EntityTarget<FactColumns>; content: readonly
     content: ['compressorId', 'changedAt', 'oldFinalHours', 'newStartHours', 'reason', 'corrects'],
   },
   { entity: PlateChangeEntity, content: ['compressorId', 'changedAt', 'changes'] },
+  {
+    entity: PutOffEntity,
+    content: ['compressorId', 'task', 'putOffAt', 'reason', 'untilHours', 'untilOn', 'risk', 'corrects'],
+  },
+  { entity: StartingPointEntity, content: ['compressorId', 'setAt', 'basis', 'points', 'corrects'] },
+  { entity: VesselEntity, content: ['kind', 'details'] },
+  { entity: VesselChangeEntity, content: ['vesselId', 'changes'] },
+  { entity: VesselExaminationEntity, content: ['vesselId', 'kind', 'doneOn', 'passed'] },
   { entity: CompressorEntity, content: ['plate'] },
   { entity: SiteEntity, content: ['name', 'timeZone', 'altitudeM', 'address', 'contact'] },
   { entity: WithdrawalEntity, content: ['compressorId', 'factId', 'reason'] },

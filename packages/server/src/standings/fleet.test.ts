@@ -14,6 +14,7 @@ async function screw(tag: string, hours: number, siteId: string): Promise<string
   const unit = await server.addUnit({ siteId, tag, family: 'screw', commissionedOn: '2026-10-20' } as object);
   await server.readHours(unit, daysAgo(30), 0);
   await server.recordService(unit, daysAgo(29.9), ['first-service']);
+  await server.recordService(unit, daysAgo(0.01), ['fasteners-check']);
   await server.readHours(unit, daysAgo(0.001), hours);
   return unit;
 }
@@ -33,7 +34,7 @@ test('the fleet comes most urgent first, with each unit’s most pressing tasks'
   expect(await tags()).toEqual(['C-late', 'A-unknown', 'B-fresh']);
   const { body } = await server.read('/api/standings?limit=1');
   expect(body).toMatchObject({ total: 3, nextCursor: expect.any(String) });
-  expect(body.unitsByState).toEqual({ overdue: 1, due: 0, nearing: 0, unknown: 1, fresh: 1 });
+  expect(body.unitsByState).toEqual({ overdue: 1, due: 0, nearing: 0, unknown: 1, fresh: 1, 'put-off': 0 });
   expect(body.overdueSites).toBe(1);
   const [unit] = body.items;
   expect(unit).toMatchObject({
@@ -42,7 +43,8 @@ test('the fleet comes most urgent first, with each unit’s most pressing tasks'
     siteName: 'Hessel Tunnel',
     description: '3-stage high pressure',
   });
-  expect(unit.tasks).toHaveLength(6);
+  // All seven that are late, and not only six: the two of safety first.
+  expect(unit.tasks).toHaveLength(7);
   expect(unit.tasks[0]).toMatchObject({ state: 'overdue', safety: true });
   expect(unit.counts.overdue).toBeGreaterThanOrEqual(3);
 });
@@ -78,12 +80,15 @@ test('a service moves a unit down, time alone moves it up, a retired one leaves'
     'valves-inspect',
     'belt-check',
     'oil-sample',
+    'fasteners-check',
+    'bearing-check',
+    'prefilter-replace',
   ]);
   const served = (await server.read('/api/standings')).body.items.find(
     (unit: { tag: string }) => unit.tag === 'fast',
   );
   expect(served.counts).toMatchObject({ due: 0, overdue: 0 });
-  expect(served.recentServices).toHaveLength(3);
+  expect(served.recentServices).toHaveLength(4);
   const retired = {
     id: '77777777-7777-4777-8777-777777777777',
     changedAt: daysAgo(-74),

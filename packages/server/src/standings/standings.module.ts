@@ -1,6 +1,11 @@
 import { Controller, Get, Module, Param, Query } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import { MomentQuery, StandingsQuery, type FleetStandingView, type StandingView } from '@entretien/contracts';
+import {
+  StandingQuery,
+  StandingsQuery,
+  type FleetStandingView,
+  type StandingView,
+} from '@entretien/contracts';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { SitesModule } from '../sites/sites.module.js';
 import { FleetService } from './fleet.service.js';
@@ -17,9 +22,12 @@ export class StandingsController {
 
   @Get('compressors/:compressorId/standing')
   @ApiOperation({ summary: 'What is due on a unit, at a moment, as known at a moment' })
-  of(@Param('compressorId') compressorId: string, @Query() { at, knownAt }: MomentQuery): StandingView {
+  of(@Param('compressorId') compressorId: string, @Query() query: StandingQuery): StandingView {
+    const { at, knownAt, explain } = query;
     const moment = (text: string | undefined) => (text === undefined ? undefined : Date.parse(text));
-    return this.standings.of(compressorId, moment(at), moment(knownAt));
+    return explain === 'yes'
+      ? this.standings.explained(compressorId, moment(at), moment(knownAt))
+      : this.standings.of(compressorId, moment(at), moment(knownAt));
   }
 
   @Get('standings')
@@ -33,5 +41,6 @@ export class StandingsController {
   imports: [CompressorsModule, SitesModule],
   controllers: [StandingsController],
   providers: [StandingsService, FleetService, FleetTeacher],
+  exports: [StandingsService],
 })
 export class StandingsModule {}

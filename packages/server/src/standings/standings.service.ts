@@ -1,14 +1,18 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { FleetUnitView, StandingView, TaskStandingView } from '@entretien/contracts';
+import type { ExplanationView, FleetUnitView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { formatInstant, type Instant } from '@entretien/core/basics';
 import { describeMachine, type DataPlate } from '@entretien/core/machine';
 import {
   clockHours,
+  explainAll,
   hourClockOf,
   historyUpTo,
   planVersionAt,
   readingNeed,
+  sayExplanation,
   standingOf,
+  type Explanation,
+  type ServicePlan,
   type Standing,
   type TaskStanding,
   type UnitHistory,
@@ -30,6 +34,7 @@ export interface JudgedUnit {
   readonly plate: DataPlate;
   /** What had happened by then, as known then. */
   readonly history: UnitHistory;
+  readonly plan: ServicePlan;
   readonly standing: Standing;
 }
 
@@ -46,6 +51,28 @@ export class StandingsService {
     return toStandingView(this.judge(this.register.require(compressorId), at, knownAt));
   }
 
+  /** The same with the reasons. */
+  explained(compressorId: string, at = this.clock(), knownAt = Number.POSITIVE_INFINITY): StandingView {
+    const judged = this.judge(this.register.require(compressorId), at, knownAt);
+    const { plan, history, standing } = judged;
+    const reasons = explainAll(plan, history, at, standing);
+    const view = toStandingView(judged);
+    return {
+      ...view,
+      tasks: view.tasks.map((task) => {
+        const reason = reasons.get(task.code);
+        return reason ? { ...task, explanation: toExplanationView(reason, history.timeZone) } : task;
+      }),
+    };
+  }
+
+  /** What would be due now under another plan. */
+  underPlan(unit: UnitRecord, plan: ServicePlan): StandingView {
+    const at = this.clock();
+    const judged = this.judge(unit, at);
+    return toStandingView({ ...judged, plan, standing: standingOf(plan, judged.history, at) });
+  }
+
   /** Never asks the machine's future: facts after `at` are left out by the core. */
   judge(unit: UnitRecord, at: Instant, knownAt = Number.POSITIVE_INFINITY): JudgedUnit {
     const plate = this.register.plateOf(unit, at, knownAt);
@@ -54,19 +81,19 @@ export class StandingsService {
       (version) => version.recordedAt <= knownAt || version.version === 1,
     );
     const { plan } = planVersionAt(versions, at)!;
-    return { unit, plate, history, standing: standingOf(plan, history, at) };
+    return { unit, plate, history, plan, standing: standingOf(plan, history, at) };
   }
 
   /** A unit as the fleet's list shows it. */
   fleetView(judged: JudgedUnit): FleetUnitView {
     const { plate, standing: due, history } = judged;
-    const counts = countStates(due.tasks.map((task) => task.state));
+    const counts = countStates(due.tasks.flatMap((task) => (task.coveredBy === null ? [task.state] : [])));
     const clock = hourClockOf(history, due.at);
     const recent = history.services.slice(-SERVICES_SHOWN);
     const view = toStandingView(judged);
     return {
       ...view,
-      tasks: view.tasks.slice(0, Math.max(LEAST_TASKS_SHOWN, counts.overdue + counts.due + counts.nearing)),
+      tasks: view.tasks.slice(0, Math.max(LEAST_TASKS_SHOWN, due.tasks.filter(staysInSight).length)),
       siteId: plate.siteId,
       siteName: this.sites.find(plate.siteId)?.name ?? '',
       tag: plate.tag,
@@ -79,6 +106,12 @@ export class StandingsService {
       })),
     };
   }
+}
+
+/** What presses comes first in a standing; a safety task that was put off is among it. */
+function staysInSight({ state, safety, coveredBy }: TaskStanding): boolean {
+  if (coveredBy !== null) return false;
+  return state === 'overdue' || state === 'due' || state === 'nearing' || (state === 'put-off' && safety);
 }
 
 function toStandingView({ unit, plate, history, standing: due }: JudgedUnit): StandingView {
@@ -102,6 +135,7 @@ function toStandingView({ unit, plate, history, standing: due }: JudgedUnit): St
     retired: plate.retiredOn !== undefined,
     // What is out of service is not due; its record stays readable.
     tasks: plate.retiredOn === undefined ? due.tasks.map(toTaskView) : [],
+    routine: due.routine,
   };
 }
 
@@ -113,4 +147,20 @@ function toTaskView({
   ...task
 }: TaskStanding): TaskStandingView {
   return { ...task, lastDoneAt: lastDoneAt === null ? null : formatInstant(lastDoneAt) };
+}
+
+function toExplanationView(explanation: Explanation, timeZone: string): ExplanationView {
+  const { due: _due, triggers, ...rest } = explanation;
+  const written = (at: Instant | null) => (at === null ? null : formatInstant(at));
+  return {
+    ...rest,
+    triggers: triggers.map(({ earlyAt, likelyAt, lateAt, measured, ...trigger }) => ({
+      ...trigger,
+      earlyAt: written(earlyAt),
+      likelyAt: written(likelyAt),
+      lateAt: written(lateAt),
+      measured: measured && { ...measured, latestAt: formatInstant(measured.latestAt) },
+    })),
+    said: sayExplanation(explanation, timeZone),
+  };
 }

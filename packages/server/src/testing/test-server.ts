@@ -4,8 +4,10 @@ import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import request from 'supertest';
+import { DataSource } from 'typeorm';
 import { createApp } from '../app.js';
 import type { Settings } from '../config.js';
+import { Database } from '../persistence/database.js';
 
 /** Where the tests' own clock stands when a server starts. */
 export const NOW = Date.UTC(2026, 10, 24, 9);
@@ -70,6 +72,21 @@ export class TestServer {
       .set('Content-Type', 'application/json')
       .set(headers);
     return toAnswer(await call.send(body));
+  }
+
+  async put(path: string, body: object, headers: Record<string, string> = {}): Promise<Answer> {
+    const call = request(this.app.getHttpServer()).put(path).set('Content-Type', 'application/json');
+    return toAnswer(await call.set(headers).send(body));
+  }
+
+  /** Takes the tables back to what they were before the last migration; starting again brings them forward. */
+  async undoLastMigration(): Promise<void> {
+    await this.app.get(DataSource).undoLastMigration();
+  }
+
+  /** Rows as they stand in the file. */
+  rows<Row>(sql: string): Row[] {
+    return this.app.get(Database).all<Row>(sql);
   }
 
   async addSite(more: object = {}): Promise<string> {

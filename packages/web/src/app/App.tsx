@@ -39,6 +39,10 @@ const router = createBrowserRouter([
         lazy: () => import('../areas/unit/Unit.js').then((area) => ({ Component: area.Unit })),
       },
       {
+        path: 'units/:unitId/plan',
+        lazy: () => import('../areas/plan/PlanEditor.js').then((area) => ({ Component: area.PlanEditor })),
+      },
+      {
         path: 'sites/:siteId/walk',
         lazy: () => import('../areas/walk/Walk.js').then((area) => ({ Component: area.Walk })),
       },

@@ -52,6 +52,8 @@ export const theme = createTheme({
     caption: { fontSize: '0.76rem' },
   },
   components: {
+    // The usual ink of what is not chosen falls short of AA on paper.
+    MuiToggleButton: { styleOverrides: { root: { color: 'var(--mui-palette-text-secondary)' } } },
     MuiCssBaseline: {
       styleOverrides: {
         body: { overflowWrap: 'anywhere' },

@@ -54,6 +54,15 @@ export function postJson<Result>(path: string, body: object, personId?: string |
   return call<Result>(path, init, personId);
 }
 
+/** Saves something in the place of the version that it was based on. */
+export function putJson<Result>(path: string, body: object, basedOn: number): Promise<Result> {
+  return call<Result>(path, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json', 'If-Match': `"${basedOn}"` },
+    body: JSON.stringify(body),
+  });
+}
+
 /** Sends a list as it is. */
 export function postList<Result>(path: string, list: Blob): Promise<Result> {
   return call<Result>(path, { method: 'POST', headers: { 'Content-Type': 'text/csv' }, body: list });

@@ -10,11 +10,14 @@ import type {
   Page,
   PersonView,
   PlanView,
+  PutOffView,
   ReadingView,
   ServiceView,
   SiteMetersView,
   SiteView,
   StandingView,
+  StartingPointsView,
+  VesselView,
 } from '@entretien/contracts';
 import {
   useInfiniteQuery,
@@ -100,10 +103,11 @@ export function useUnit(id: string | undefined) {
   });
 }
 
+/** What is due on a unit, with the reasons. */
 export function useStanding(id: string) {
   return useQuery({
     queryKey: [...unitKey(id), 'standing'],
-    queryFn: () => getJson<StandingView>(`/compressors/${id}/standing`),
+    queryFn: () => getJson<StandingView>(`/compressors/${id}/standing?explain=yes`),
     refetchInterval: FRESH_FOR_MS,
     retry: false,
   });
@@ -123,11 +127,13 @@ export function useUnitFacts(id: string) {
     queryKey: [...unitKey(id), 'facts'],
     queryFn: async () => {
       const list = <Item>(kind: string) => getJson<Page<Item>>(`/compressors/${id}/${kind}?limit=100`);
-      const [readings, services, meterChanges, measurements] = await Promise.all([
+      const [readings, services, meterChanges, measurements, putOffs, startingPoints] = await Promise.all([
         list<ReadingView>('readings'),
         list<ServiceView>('services'),
         list<MeterChangeView>('meter-changes'),
         list<MeasurementView>('measurements'),
+        list<PutOffView>('put-offs'),
+        list<StartingPointsView>('starting-points'),
       ]);
       const stands = ({ voided }: FactView) => voided === undefined;
       return {
@@ -135,6 +141,8 @@ export function useUnitFacts(id: string) {
         services: services.items.filter(stands),
         meterChanges: meterChanges.items.filter(stands),
         measurements: measurements.items.filter(stands),
+        putOffs: putOffs.items.filter(stands),
+        startingPoints: startingPoints.items.filter(stands),
         /** Withdrawn or put right: they stay on record, and count for nothing. */
         withdrawn: [...readings.items, ...services.items, ...meterChanges.items].filter(
           (fact) => !stands(fact),
@@ -166,6 +174,15 @@ export function useMeasurements(id: string | undefined, check?: string) {
 /** What was lately judged watch, act or stop. */
 export function useFindings() {
   return useQuery({ queryKey: ['findings'], queryFn: () => getJson<FindingsView>('/findings') });
+}
+
+/** The receivers and cylinders that a unit fills. */
+export function useVessels(unitId: string) {
+  return useQuery({
+    queryKey: [...unitKey(unitId), 'vessels'],
+    queryFn: () => getJson<Page<VesselView>>(`/vessels?compressorId=${unitId}`).then((page) => page.items),
+    retry: false,
+  });
 }
 
 /** The meters of a site in walking order. */

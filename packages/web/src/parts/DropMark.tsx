@@ -8,6 +8,7 @@ const HEIGHT = 21;
 const colourOf: Record<TaskState, string> = {
   unknown: 'var(--mui-palette-notebook-secondInk)',
   fresh: 'var(--mui-palette-notebook-slate)',
+  'put-off': 'var(--mui-palette-notebook-brass)',
   nearing: 'var(--mui-palette-notebook-brass)',
   due: 'var(--mui-palette-notebook-oxide)',
   overdue: 'var(--mui-palette-notebook-oxide)',
@@ -21,6 +22,7 @@ export function stateColour(state: TaskState): string {
 export const stateWords: Record<TaskState, string> = {
   unknown: 'not known',
   fresh: 'settled',
+  'put-off': 'put off',
   nearing: 'nearing',
   due: 'due',
   overdue: 'late',
@@ -34,7 +36,7 @@ interface DropProps {
 
 /**
  * The drop itself, about its own origin, for use inside a drawing. It fills as an interval is used up; a
- * broken empty outline is unknown, a bar across an overfull one is late.
+ * broken empty outline is unknown, a bar across an overfull one is late, two strokes within one that waits.
  */
 export function Drop({ state, used }: DropProps) {
   const clip = useId();
@@ -56,6 +58,12 @@ export function Drop({ state, used }: DropProps) {
         strokeWidth={1.5}
         strokeDasharray={state === 'unknown' ? '2.2 2.2' : undefined}
       />
+      {state === 'put-off' && (
+        <g fill="var(--mui-palette-background-paper)" stroke={colour} strokeWidth={0.8}>
+          <rect x={-3.4} y={-1.5} width={2.6} height={8} />
+          <rect x={0.8} y={-1.5} width={2.6} height={8} />
+        </g>
+      )}
       {state === 'overdue' && <rect x={-9} y={-15.5} width={18} height={2.6} rx={1.3} fill={colour} />}
     </g>
   );

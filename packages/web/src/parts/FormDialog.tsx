@@ -41,6 +41,8 @@ export function FormDialog({
   const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down('sm'));
   const handle = (event: FormEvent) => {
     event.preventDefault();
+    // A dialog stands in a portal, and yet its submit would go on to a form around the one who opened it.
+    event.stopPropagation();
     if (canSubmit && !isSending) onSubmit();
   };
   return (

@@ -1,5 +1,5 @@
 import { MenuItem, TextField, type TextFieldProps } from '@mui/material';
-import type { QuantityKind } from '@entretien/core/quantities';
+import { readNumber, type QuantityKind } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { Controller, type Control, type FieldValues, type Path } from 'react-hook-form';
 import { weekdayNames, type PlateField } from './plate-fields.js';
@@ -98,6 +98,17 @@ export function PlateInput<Values extends FieldValues>({ field, control }: Input
                 onValue={bound.onChange}
               />
             );
+          case 'figure':
+            return (
+              <FigureInput
+                {...shared}
+                label={`${field.label}, ${field.unit}`}
+                initial={bound.value as number | null | undefined}
+                onValue={bound.onChange}
+                max={field.max}
+                wrong={message}
+              />
+            );
           case 'whole':
             return (
               <TextField
@@ -120,6 +131,46 @@ export function PlateInput<Values extends FieldValues>({ field, control }: Input
             );
         }
       }}
+    />
+  );
+}
+
+interface FigureInputProps extends Omit<TextFieldProps, 'value' | 'onChange'> {
+  readonly initial: number | null | undefined;
+  readonly max: number;
+  readonly wrong: string | undefined;
+  /** NaN while what is typed is not understood, so that the form cannot be sent. */
+  readonly onValue: (value: number | undefined) => void;
+}
+
+/** A figure whose unit nobody converts, kept as typed. */
+function FigureInput({ initial, max, wrong, onValue, ...field }: FigureInputProps) {
+  const [text, setText] = useState(() =>
+    initial === undefined || initial === null || Number.isNaN(initial) ? '' : String(initial),
+  );
+  const [problem, setProblem] = useState<string | null>(null);
+  const words = problem ?? wrong ?? null;
+  return (
+    <TextField
+      {...field}
+      value={text}
+      onChange={(event) => {
+        setText(event.target.value);
+        const read = readNumber(event.target.value);
+        const isEmpty = event.target.value.trim() === '';
+        const sentence = isEmpty
+          ? null
+          : !read.ok
+            ? read.problem.sentence
+            : read.value < 0 || read.value > max
+              ? `From 0 to ${max}.`
+              : null;
+        setProblem(sentence);
+        onValue(isEmpty ? undefined : sentence === null && read.ok ? read.value : Number.NaN);
+      }}
+      error={words !== null}
+      helperText={words ?? ' '}
+      slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 12 } }}
     />
   );
 }

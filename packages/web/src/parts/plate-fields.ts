@@ -4,9 +4,12 @@ import {
   coolings,
   drives,
   dustLevels,
+  humidities,
+  levelMarks,
   lubrications,
   motors,
   speedControls,
+  stopKinds,
   type Family,
 } from '@entretien/core/machine';
 import type { QuantityKind } from '@entretien/core/quantities';
@@ -25,6 +28,7 @@ export type PlateField = FieldBase &
   (
     | { readonly as: 'text' }
     | { readonly as: 'whole' }
+    | { readonly as: 'figure'; readonly unit: string; readonly max: number }
     | { readonly as: 'flag' }
     | { readonly as: 'weekdays' }
     | { readonly as: 'closures' }
@@ -37,6 +41,7 @@ interface FieldGroup {
   readonly fields: readonly PlateField[];
 }
 
+const filling: readonly Family[] = ['high-pressure'];
 const oiled: readonly Family[] = ['piston', 'screw', 'high-pressure'];
 
 /** The data plate as it is asked for and shown: one list, so that a field is added in one place. */
@@ -66,19 +71,74 @@ export const plateGroups: readonly FieldGroup[] = [
       { name: 'reliefBar', label: 'Relief setting', as: 'quantity', kind: 'pressure', max: 600 },
       { name: 'maximumPressureBar', label: 'Maximum allowed', as: 'quantity', kind: 'pressure', max: 600 },
       { name: 'fadLpm', label: 'Free air delivered', as: 'quantity', kind: 'flow', max: 200_000 },
+      {
+        name: 'fadQuotedLpm',
+        label: 'The same, quoted in another unit',
+        as: 'quantity',
+        kind: 'flow',
+        max: 200_000,
+      },
       { name: 'displacementLpm', label: 'Displacement', as: 'quantity', kind: 'flow', max: 200_000 },
       { name: 'receiverL', label: 'Receiver', as: 'quantity', kind: 'volume', max: 200_000 },
       { name: 'airUse', label: 'Air is for', as: 'choice', options: airUses },
+      { name: 'stopsBy', label: 'A fill is ended by', as: 'choice', options: stopKinds, families: filling },
+      {
+        name: 'holdingBar',
+        label: 'Holding valve keeps',
+        as: 'quantity',
+        kind: 'pressure',
+        max: 600,
+        families: filling,
+      },
+      {
+        name: 'cartridgeTakesG',
+        label: 'Cartridge takes up, wet less dry',
+        as: 'quantity',
+        kind: 'mass',
+        max: 100_000,
+        families: filling,
+      },
     ],
   },
   {
-    title: 'Oil and place',
+    title: 'Oil',
     fields: [
       { name: 'oilGrade', label: 'Oil grade', as: 'text', families: oiled },
       { name: 'oilChargeL', label: 'Oil charge', as: 'quantity', kind: 'volume', max: 2000, families: oiled },
-      { name: 'dust', label: 'Dust', as: 'choice', options: dustLevels },
+      {
+        name: 'oilRatedTempC',
+        label: 'Oil is rated at',
+        as: 'quantity',
+        kind: 'temperature',
+        max: 200,
+        families: ['screw'],
+      },
+      {
+        name: 'levelRead',
+        label: 'Its level is read at',
+        as: 'choice',
+        options: levelMarks,
+        families: oiled,
+      },
+      { name: 'levelSeenBy', label: 'How to see it', as: 'text', families: oiled },
     ],
   },
+];
+
+/** Where it stands and what feeds it: asked for when it is sited. */
+export const placeFields: readonly PlateField[] = [
+  { name: 'dust', label: 'Dust', as: 'choice', options: dustLevels },
+  { name: 'humidity', label: 'Damp', as: 'choice', options: humidities },
+  { name: 'supplyV', label: 'Supply as found', as: 'figure', unit: 'V', max: 1000 },
+  { name: 'breakerA', label: 'Fuse or breaker as found', as: 'figure', unit: 'A', max: 2000 },
+  { name: 'cable', label: 'Cable as found', as: 'text' },
+];
+
+/** What fits it as it is. */
+export const fitFields: readonly PlateField[] = [
+  { name: 'torques', label: 'Torques', as: 'text' },
+  { name: 'jointSealing', label: 'How its joints are sealed', as: 'text' },
+  { name: 'modifications', label: 'What was changed on it', as: 'text' },
 ];
 
 export const hourFields: readonly PlateField[] = [
@@ -100,13 +160,21 @@ export const hourFields: readonly PlateField[] = [
   },
 ];
 
+/** Everything that can stand on a plate, in groups. */
+export const allPlateGroups: readonly FieldGroup[] = [
+  ...plateGroups,
+  { title: 'Place and supply', fields: placeFields },
+  { title: 'Fit', fields: fitFields },
+  { title: 'Hours', fields: hourFields },
+];
+
 export const weekdayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
 /** What stands on the plate, in words; lists too. */
 export function sayPlateValue(field: PlateField, value: unknown): string {
   if (field.as === 'weekdays') return (value as number[]).map((day) => weekdayNames[day - 1]).join(', ');
   if (field.as === 'closures') return (value as string[]).map((text) => text.replace('/', ' to ')).join(', ');
-  return String(value);
+  return field.as === 'figure' ? `${String(value)} ${field.unit}` : String(value);
 }
 
 /** The fields that a machine of a family can have. */

@@ -67,7 +67,7 @@ test.each([
     'at 25 h',
   ],
 ] as const)('%j', (task, short, exact) => {
-  expect(sayDue(task, NOW, 'UTC')).toEqual({ short, exact });
+  expect(sayDue(task, NOW, 'UTC')).toMatchObject({ short, exact });
 });
 
 test('dates name the year only when it is another', () => {

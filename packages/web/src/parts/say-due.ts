@@ -1,5 +1,5 @@
 import type { TaskStandingView } from '@entretien/contracts';
-import { DAY_MS, dayNumberOf, localDayAt } from '@entretien/core/basics';
+import { DAY_MS, dayNumberOf, localDayAt, monthName } from '@entretien/core/basics';
 import { formatFigure } from '@entretien/core/quantities';
 
 /** What a list needs to say of when a task is due. */
@@ -8,18 +8,56 @@ export interface DueWords {
   readonly short: string;
   /** The date and the figure of hours, whichever there are: "5 Dec · at 500 h". */
   readonly exact: string;
+  /** The date alone, or the figure of hours where there is none: for where room is short. */
+  readonly date: string;
 }
 
 type DueFacts = Pick<
   TaskStandingView,
   'state' | 'ruledBy' | 'remainingHours' | 'dueAtHours' | 'dueOn' | 'likelyOn'
 > &
-  Partial<Pick<TaskStandingView, 'earlyOn' | 'lateOn'>>;
+  Partial<Pick<TaskStandingView, 'earlyOn' | 'lateOn' | 'startedBy' | 'vessel' | 'putOff' | 'coveredBy'>>;
+
+/** What presses most, by name; a machine of which nothing is on record has no name for it. */
+export function namePressing(
+  task: Pick<TaskStandingView, 'name' | 'state' | 'startedBy' | 'vessel'>,
+): string {
+  return task.state === 'unknown' && task.startedBy === null && task.vessel === null
+    ? 'No history'
+    : task.name;
+}
 
 /** Says when a task is due, in the terms of the trigger that rules. */
 export function sayDue(task: DueFacts, now: number, timeZone: string): DueWords {
-  if (task.state === 'unknown') return { short: 'inspect first', exact: 'nothing on record' };
-  return { short: shortly(task, now, timeZone), exact: exactly(task, now, timeZone) };
+  if (task.state === 'unknown') {
+    if (task.vessel) return words('no date', 'date not on record');
+    return task.startedBy
+      ? words('measure', 'not measured yet')
+      : words('inspect first', 'nothing on record');
+  }
+  if (task.putOff) {
+    const { untilOn, untilHours } = task.putOff;
+    const until = [
+      untilOn === null ? '' : sayDate(untilOn, now, timeZone),
+      untilHours === null ? '' : `${formatFigure(untilHours, { maxDecimals: 0 })} h`,
+    ];
+    return words('put off', `until ${until.filter(Boolean).join(' or ')}`);
+  }
+  const exact = exactly(task, now, timeZone);
+  return {
+    short: shortly(task, now, timeZone),
+    exact: exact.join(' · '),
+    date: dateOf(task, now, timeZone) ?? exact[0] ?? '',
+  };
+}
+
+function words(short: string, exact: string): DueWords {
+  return { short, exact, date: exact };
+}
+
+function dateOf(task: DueFacts, now: number, timeZone: string): string | null {
+  const date = task.ruledBy === 'calendar' ? task.dueOn : task.likelyOn;
+  return date === null ? null : sayDate(date, now, timeZone);
 }
 
 function shortly(task: DueFacts, now: number, timeZone: string): string {
@@ -29,22 +67,23 @@ function shortly(task: DueFacts, now: number, timeZone: string): string {
     const figure = formatFigure(hours, { figures: hours < 10 ? 2 : 3, maxDecimals: hours < 10 ? 1 : 0 });
     return task.remainingHours < 0 ? `${figure} h late` : `${figure} h left`;
   }
-  if (task.likelyOn === null) return 'no date';
+  if (task.likelyOn === null)
+    return task.state === 'fresh' && task.dueAtHours === null ? 'settled' : 'no date';
   const days = dayNumberOf(task.likelyOn) - localDayAt(now, timeZone);
   if (days === 0) return 'due today';
   return days < 0 ? `${sayDays(-days)} late` : `in ${sayDays(days)}`;
 }
 
-function exactly(task: DueFacts, now: number, timeZone: string): string {
+function exactly(task: DueFacts, now: number, timeZone: string): readonly string[] {
   const parts: string[] = [];
-  const date = task.ruledBy === 'calendar' ? task.dueOn : task.likelyOn;
+  const date = dateOf(task, now, timeZone);
   if (date !== null) {
     const spread = task.ruledBy === 'hours' ? spreadOf(task) : null;
     const about = task.ruledBy === 'hours' && spread === null ? 'about ' : '';
-    parts.push(`${about}${sayDate(date, now, timeZone)}${spread === null ? '' : ` ${spread}`}`);
+    parts.push(`${about}${date}${spread === null ? '' : ` ${spread}`}`);
   }
   if (task.dueAtHours !== null) parts.push(`at ${formatFigure(task.dueAtHours, { maxDecimals: 0 })} h`);
-  return parts.join(' · ');
+  return parts;
 }
 
 /** How sure a date is: "± 6 d", or "or later" where there is no telling; null where it is sure to the day. */
@@ -61,13 +100,6 @@ export function sayDays(days: number): string {
   if (days < 70) return `${Math.round(days / 7)} wk`;
   if (days < 730) return `${Math.round(days / 30.44)} mo`;
   return `${Math.round(days / 365.25)} yr`;
-}
-
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
-
-/** The name of a month, 0 = January. */
-export function monthName(month: number): string {
-  return MONTHS[month]!;
 }
 
 /** A local date in words; the year only when it is another one. */

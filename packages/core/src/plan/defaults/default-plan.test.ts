@@ -57,7 +57,6 @@ describe('default plans follow the handbook', () => {
     ['all valves 1,000 h', { family: 'high-pressure' }, 'valves-all', [1000], null],
     ['intake inspected at 25 h', { family: 'high-pressure' }, 'intake-inspect', [25], null],
     ['intake replaced at 125 h', { family: 'high-pressure' }, 'intake-replace', [125], null],
-    ['cartridge 20 h', { family: 'high-pressure' }, 'cartridge-replace', [20], null],
     ['CO monitor monthly', { family: 'high-pressure', airUse: 'breathing' }, 'co-calibrate', [], 1],
   ] as const)('%s', (_name, one, code, hours, months) => {
     const triggers = find(one, code)!.triggers;
@@ -78,21 +77,21 @@ describe('default plans follow the handbook', () => {
     expect(find({ family: 'screw', motor: 'three-phase' }, 'engine-oil-change')).toBeUndefined();
   });
 
-  test('dust halves the intake element and says why', () => {
-    expect(find({ family: 'screw', dust: 'dusty' }, 'intake-replace')).toMatchObject({
-      triggers: [
-        { kind: 'hours', every: 1000 },
-        { kind: 'calendar', every: { months: 6 } },
-      ],
-      because: 'Dust halves its life.',
-    });
-    expect(find({ dust: 'dusty' }, 'cooling-clean')!.triggers).toEqual([
-      { kind: 'calendar', every: { months: 1 } },
+  test('dust halves the intake element, and monthly cleaning replaces quarterly: as rules with their reasons', () => {
+    expect(find({ family: 'screw' }, 'intake-replace')!.severity).toEqual([
+      { kind: 'dust', times: 0.5, because: 'Dust halves its life.' },
     ]);
-    expect(find({ dust: 'dusty' }, 'intake-inspect')!.triggers).toContainEqual({
-      kind: 'calendar',
-      every: { days: 15 },
-    });
+    expect(find({}, 'cooling-clean')!.severity).toMatchObject([{ kind: 'dust', times: 1 / 3 }]);
+    expect(find({ family: 'screw' }, 'oil-change')!.severity).toMatchObject([{ kind: 'heat', on: 'hours' }]);
+    expect(find({ family: 'high-pressure' }, 'separator-drain')!.severity).toMatchObject([
+      { kind: 'damp', times: 0.5 },
+    ]);
+  });
+
+  test('the cartridge by season: 20 h warm, 30 h cold', () => {
+    expect(find({ family: 'high-pressure' }, 'cartridge-replace')!.triggers).toEqual([
+      { kind: 'season', warm: 20, cold: 30 },
+    ]);
   });
 
   test.each(families)(

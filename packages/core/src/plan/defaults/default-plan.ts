@@ -1,11 +1,12 @@
-import type { CalendarStep } from '../../basics/index.js';
-import type { DataPlate, Family } from '../../machine/index.js';
-import type { ServicePlan, ServiceTask, Trigger } from '../service-plan.js';
+import { stationCodes, type DataPlate, type Family } from '../../machine/index.js';
+import { chosenOf } from '../schools.js';
+import type { ServicePlan, ServiceTask } from '../service-plan.js';
 import { commonTasks } from './common.js';
-import type { DefaultTask } from './default-task.js';
+import type { Circumstances, DefaultTask } from './default-task.js';
 import { highPressureTasks } from './high-pressure.js';
 import { oilFreeTasks } from './oil-free.js';
 import { pistonTasks } from './piston.js';
+import { defaultSchools } from './schools.js';
 import { screwTasks } from './screw.js';
 
 const tasksByFamily: Record<Family, readonly DefaultTask[]> = {
@@ -15,50 +16,96 @@ const tasksByFamily: Record<Family, readonly DefaultTask[]> = {
   'high-pressure': highPressureTasks,
 };
 
+type Choices = Readonly<Record<string, string>>;
+
 /**
  * The plan a compressor starts with, from its data plate. Every interval is common practice and meant to be
  * replaced by the maker's book where there is one.
+ *
+ * @param choices the way to go in each school; those left out go the usual way
  */
-export function defaultPlan(plate: DataPlate): ServicePlan {
+export function defaultPlan(plate: DataPlate, choices: Choices = {}): ServicePlan {
+  const circumstances = circumstancesOf(plate, choices);
   const tasks = [...tasksByFamily[plate.family], ...commonTasks];
+  const settled = tasks
+    .filter((task) => task.when?.(circumstances) ?? true)
+    .map((task) => settle(task, circumstances));
+  const known = new Set(settled.map(({ code }) => code));
+  const made = settled.map((task) => ({ ...task, ...coversOf(task, known) }));
+  const kept = Object.fromEntries(Object.entries(choices).filter(([code]) => isSchool(code)));
+  return { tasks: made, ...(Object.keys(kept).length === 0 ? {} : { choices: kept }) };
+}
+
+/** Which tasks a school decides about, on a machine: those that come out differently for one of its ways. */
+export function tasksOfSchool(plate: DataPlate, school: string): readonly string[] {
+  const found = defaultSchools.find(({ code }) => code === school);
+  if (!found) return [];
+  const plans = found.options.map(({ code }) => defaultPlan(plate, { [school]: code }));
+  const codes = new Set(plans.flatMap(({ tasks }) => tasks.map(({ code }) => code)));
+  const written = (code: string) =>
+    plans.map(({ tasks }) => JSON.stringify(tasks.find((task) => task.code === code) ?? null));
+  return [...codes].filter((code) => new Set(written(code)).size > 1);
+}
+
+/**
+ * A plan with another way chosen in one school: what the school decides about is taken anew from the defaults,
+ * everything else stays as it is edited.
+ */
+export function withSchool(plan: ServicePlan, plate: DataPlate, school: string, option: string): ServicePlan {
+  const choices = { ...plan.choices, [school]: option };
+  const anew = defaultPlan(plate, choices);
+  const decided = new Set(tasksOfSchool(plate, school));
+  const byCode = new Map(anew.tasks.map((task) => [task.code, task]));
+  const present = new Set(plan.tasks.map(({ code }) => code));
+  const kept = plan.tasks.flatMap((task) => {
+    if (!decided.has(task.code)) return [task];
+    const fresh = byCode.get(task.code);
+    return fresh ? [fresh] : [];
+  });
+  const added = anew.tasks.filter(({ code }) => decided.has(code) && !present.has(code));
+  return { ...plan, tasks: [...kept, ...added], choices };
+}
+
+function isSchool(code: string): boolean {
+  return defaultSchools.some((school) => school.code === code);
+}
+
+function circumstancesOf(plate: DataPlate, choices: Choices): Circumstances {
   return {
-    tasks: tasks.filter((task) => task.when?.(plate) ?? true).map((task) => settle(task, plate)),
+    plate,
+    way: (code) => {
+      const school = defaultSchools.find((one) => one.code === code);
+      if (!school) throw new RangeError(`There is no school called ${code}.`);
+      return chosenOf(school, plate, choices);
+    },
   };
 }
 
-function settle(task: DefaultTask, plate: DataPlate): ServiceTask {
-  const { when: _when, inDust, triggers, ...rest } = task;
-  const plain = typeof triggers === 'function' ? triggers(plate) : triggers;
-  const dusty = plate.dust === 'dusty' ? inDust : undefined;
+function settle(task: DefaultTask, circumstances: Circumstances): ServiceTask {
+  const { when: _when, triggers, how, because, severity, action, station, ...rest } = task;
+  const of = <Value>(value: Value | ((given: Circumstances) => Value)): Value =>
+    typeof value === 'function' ? (value as (given: Circumstances) => Value)(circumstances) : value;
+  const optional = { how: of(how), because: of(because), severity: of(severity) };
   return {
     ...rest,
-    station: stationFor(task, plate),
+    action: of(action),
+    station: placeOn(circumstances.plate, of(station)),
     counting: task.counting ?? 'last-done',
     origin: 'practice',
-    triggers: dusty ? plain.map((trigger) => scale(trigger, dusty.factor)) : plain,
-    ...(dusty ? { because: dusty.because } : {}),
+    triggers: of(triggers),
+    ...Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== undefined)),
   };
+}
+
+/** Only what the plan itself has can be covered in it. */
+function coversOf({ covers }: ServiceTask, known: ReadonlySet<string>): Pick<ServiceTask, 'covers'> {
+  return covers === undefined ? {} : { covers: covers.filter((code) => known.has(code)) };
 }
 
 /** Where common work is done on a high-pressure set, which has neither receiver nor outlet of that name. */
 const highPressurePlaces: Readonly<Record<string, string>> = { receiver: 'relief', outlet: 'fill' };
 
-function stationFor(task: DefaultTask, plate: DataPlate): string {
-  const place = plate.family === 'high-pressure' ? highPressurePlaces[task.station] : undefined;
-  return place ?? task.station;
-}
-
-function scale(trigger: Trigger, factor: number): Trigger {
-  return trigger.kind === 'hours'
-    ? { ...trigger, every: trigger.every * factor }
-    : { ...trigger, every: scaleStep(trigger.every, factor) };
-}
-
-/** Half a month has no end of month to keep to: below one whole month the step is counted in days. */
-function scaleStep(step: CalendarStep, factor: number): CalendarStep {
-  if ('days' in step) return { days: Math.max(1, Math.round(step.days * factor)) };
-  const months = step.months * factor;
-  return Number.isInteger(Math.round(months * 1e6) / 1e6)
-    ? { months: Math.round(months) }
-    : { days: Math.max(1, Math.round(months * 30)) };
+function placeOn(plate: DataPlate, station: string): string {
+  if (stationCodes(plate).has(station)) return station;
+  return (plate.family === 'high-pressure' ? highPressurePlaces[station] : undefined) ?? station;
 }

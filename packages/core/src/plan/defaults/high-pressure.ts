@@ -1,27 +1,167 @@
 import type { DataPlate } from '../../machine/index.js';
-import { hours, maybeBelt, months, type DefaultTask } from './default-task.js';
+import type { Trigger } from '../service-plan.js';
+import {
+  beltHow,
+  dampHalves,
+  dustHalves,
+  firstAt,
+  hours,
+  kit,
+  maybeBelt,
+  months,
+  run,
+  valveTriggers,
+  type Circumstances,
+  type DefaultTask,
+} from './default-task.js';
 
-const isBreathing = (plate: DataPlate) => plate.airUse !== 'technical';
+const isBreathing = ({ plate }: Circumstances) => plate.airUse !== 'technical';
+const isLarge = ({ plate }: Circumstances) => plate.lubrication === 'pump';
+const hasEngine = ({ plate }: Circumstances) => plate.motor === 'petrol' || plate.motor === 'diesel';
 
 const opensTheBlock =
   'High pressure maims. Locked out, bank valves closed, all drains open and left open, gauges at zero, heads cool.';
 
+const withTheOil = (given: Circumstances): readonly Trigger[] => [
+  ...(given.way('oil-interval') === 'yearly' ? [] : [hours(isLarge(given) ? 1000 : 100, firstAt(given, 25))]),
+  months(12),
+];
+
+/** Where the last separator is no warmer than this by day in the warm season, and in the cold (practice). */
+const SEPARATOR_C = { warm: 32, cold: 18 };
+/** Water in breathing air stored at 200 bar and above: EN 12021 (memory). */
+const MOST_WATER_MG_M3 = 35;
+/** A holding valve is set about here where the plate says nothing (practice). */
+const HOLDING_BAR = 150;
+
+/** Warm 20 h and cold 30 h for a portable tower (practice). */
+const bySeason: Trigger = { kind: 'season', warm: 20, cold: 30 };
+
+/** Life of the cartridge from the water that reaches it; by season where the plate lacks the figures. */
+function computedLife({ cartridgeTakesG, fadLpm, holdingBar }: DataPlate): Trigger {
+  if (cartridgeTakesG === undefined || fadLpm === undefined) return bySeason;
+  return {
+    kind: 'water',
+    takesG: cartridgeTakesG,
+    fadLpm,
+    holdingBar: holdingBar ?? HOLDING_BAR,
+    warmC: SEPARATOR_C.warm,
+    coldC: SEPARATOR_C.cold,
+  };
+}
+
+function cartridgeTriggers({ plate, way }: Circumstances): readonly Trigger[] {
+  switch (way('cartridge')) {
+    case 'weight':
+      return [{ kind: 'condition', check: 'cartridge-weight', limit: 100 }];
+    case 'monitor':
+      return [{ kind: 'condition', check: 'water-content', limit: MOST_WATER_MG_M3 }];
+    case 'computed':
+      return [computedLife(plate)];
+    default:
+      return [bySeason];
+  }
+}
+
+const cartridgeBecause: Readonly<Record<string, string>> = {
+  weight: 'By weight: dry and saturated weight are printed on it.',
+  monitor: 'When the monitor shows 35 mg/m³ of water (EN 12021).',
+  computed: 'Reckoned from the water that reaches it; by season where the plate lacks a figure.',
+  'season-hours': 'Warm weather 20 h, cold 30 h, for a portable tower.',
+};
+
+const stopHow: Readonly<Record<string, string>> = {
+  switch: 'Working ≤ auto-stop < relief ≤ maximum allowed.',
+  hand: 'Stopped by hand with a margin under the relief; working < relief ≤ maximum allowed.',
+  relief: 'The relief is the end signal here: see that it opens below the maximum allowed, every time.',
+};
+
 /** Three- to five-stage sets of 200 to 500 bar. Intervals are common practice. */
 export const highPressureTasks: readonly DefaultTask[] = [
+  {
+    code: 'start-check',
+    name: 'Before each start',
+    station: 'motor',
+    action: 'inspect',
+    triggers: [run('at-start')],
+    isolation: 'stopped',
+    minutes: 5,
+    how: ({ plate }) =>
+      [
+        'Oil level; hoses and dates of cylinders; tower vented so that the motor starts light, drains closed.',
+        plate.motor === 'petrol' ? 'Fuel, choke, raised intake up and upwind of the exhaust.' : '',
+        plate.motor === 'diesel' ? 'Fuel, preheat, intake upwind of the exhaust.' : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
+    caution: 'Engines outdoors only; somebody will breathe this air.',
+  },
+  {
+    code: 'separator-drain',
+    name: 'Drain the separators',
+    station: 'final-separator',
+    action: 'drain',
+    triggers: [run('while-running', 15), run('at-stop')],
+    severity: [dampHalves],
+    isolation: 'running',
+    minutes: 2,
+    how: 'Until no water comes. An automatic drain shows by its stage gauge dipping as it opens.',
+    caution: 'Slowly, face and hands away from the outlet.',
+  },
+  {
+    code: 'tower-drain',
+    name: 'Drain the tower bottom',
+    station: 'tower',
+    action: 'drain',
+    triggers: [run('each-day')],
+    severity: [dampHalves],
+    isolation: 'running',
+    minutes: 2,
+    how: ({ way }) =>
+      way('tower-idle') === 'drained'
+        ? 'Drained and left empty between uses.'
+        : 'Kept under pressure between uses; vented only to start and to change.',
+    caution: 'Slowly: what comes out comes at full pressure.',
+  },
+  {
+    code: 'oil-level',
+    name: 'Oil level',
+    station: 'crankcase',
+    action: 'inspect',
+    triggers: [run('at-start')],
+    isolation: 'stopped',
+    minutes: 1,
+    how: 'Wipe the glass, look for the line to move. Wrong or low oil destroys the block.',
+  },
   {
     code: 'oil-change',
     name: 'Oil change',
     station: 'crankcase',
     action: 'replace',
-    triggers: (plate) =>
-      plate.lubrication === 'pump'
-        ? [hours(1000, { first: 25 }), months(12)]
-        : [hours(100, { first: 25 }), months(12)],
-    covers: ['oil-level'],
+    triggers: withTheOil,
+    covers: ['oil-level', 'oil-filter'],
     isolation: 'isolated-and-vented',
     minutes: 40,
+    how: 'Drained warm, the case vented while filling, the charge measured, a new seal on the drain screw.',
     caution: 'Measure the charge rather than trust the glass. Only oil meant for breathing air.',
-    because: 'Portable sets 100 h, large pressure-lubricated ones 1,000 h; yearly in any case.',
+    because: (given) =>
+      given.way('oil-interval') === 'yearly'
+        ? 'Yearly.'
+        : 'Portable sets 100 h, large pressure-lubricated ones 1,000 h; yearly in any case.',
+    kit: kit('breathing-air compressor oil, one charge', 'drain screw seal'),
+  },
+  {
+    code: 'oil-filter',
+    name: 'New oil filter',
+    station: 'crankcase',
+    action: 'replace',
+    triggers: withTheOil,
+    when: isLarge,
+    isolation: 'isolated-and-vented',
+    minutes: 15,
+    because: 'With the oil.',
+    caution: opensTheBlock,
+    kit: kit('oil filter'),
   },
   {
     code: 'intake-inspect',
@@ -29,7 +169,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     station: 'intake',
     action: 'inspect',
     triggers: [hours(25)],
-    inDust: { factor: 0.5, because: 'Dust halves it.' },
+    severity: [{ ...dustHalves, because: 'Dust halves it.' }],
     isolation: 'stopped',
     minutes: 5,
   },
@@ -39,32 +179,43 @@ export const highPressureTasks: readonly DefaultTask[] = [
     station: 'intake',
     action: 'replace',
     triggers: [hours(125)],
-    inDust: { factor: 0.5, because: 'Dust halves its life.' },
+    severity: [dustHalves],
     covers: ['intake-inspect'],
     isolation: 'stopped',
     minutes: 10,
+    kit: kit('intake element'),
   },
   {
     code: 'cartridge-replace',
     name: 'New purifier cartridge',
     station: 'tower',
     action: 'replace',
-    triggers: [hours(20)],
+    triggers: cartridgeTriggers,
     safety: true,
     isolation: 'isolated-and-vented',
     minutes: 20,
+    how: ({ plate }) =>
+      [
+        'Packing intact until it goes in; seals greased with breathing-air grease; pushed home the right way round; thread clean, head seal looked at, head closed lightly.',
+        plate.motor === 'petrol' ? 'Petrol drive: one that converts CO, and a raised intake.' : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
     caution: 'Vent the tower fully first: the valve after it holds air back. Never force the head.',
-    because: 'Fixed hours for warm weather: 20 h. In the cold about 30 h is usual.',
+    because: ({ way }) => cartridgeBecause[way('cartridge')],
+    kit: kit('purifier cartridge of the tower', 'head O-ring'),
+    tools: ['breathing-air grease', 'scale'],
   },
   {
     code: 'belt-check',
     name: 'Belt check',
     station: 'drive',
     action: 'inspect',
-    triggers: (plate) => [hours(plate.motor === 'petrol' ? 100 : 200)],
+    triggers: ({ plate }) => [hours(plate.motor === 'petrol' ? 100 : 200)],
     when: maybeBelt,
     isolation: 'isolated-and-vented',
     minutes: 15,
+    how: (given) => `${beltHow(given)} Renewed over the small pulley first, then rolled into the large one.`,
     caution: 'Locked out before the guard comes off: the set may start by itself.',
     because: 'Petrol drive shakes more: 100 h; otherwise 200 h.',
   },
@@ -73,21 +224,30 @@ export const highPressureTasks: readonly DefaultTask[] = [
     name: 'Valves above stage 1',
     station: 'stage-2',
     action: 'overhaul',
-    triggers: [hours(500)],
+    triggers: valveTriggers(500),
+    counting: 'grid',
     isolation: 'isolated-and-vented',
     minutes: 150,
+    how: 'Every stage above the first: seats, plates, springs; new packings; torque by the book, star pattern; turned over by hand.',
     caution: opensTheBlock,
+    because: '500 h the upper stages, 1,000 h all of them, and so on by turns.',
+    kit: kit('valve seal set, upper stages'),
+    tools: ['torque wrench'],
   },
   {
     code: 'valves-all',
     name: 'Valves of all stages',
     station: 'stage-1',
     action: 'overhaul',
-    triggers: [hours(1000)],
+    triggers: valveTriggers(1000),
+    counting: 'grid',
     covers: ['valves-upper'],
     isolation: 'isolated-and-vented',
     minutes: 210,
+    how: 'All stages: seats, plates, springs; new packings; torque by the book, star pattern; turned over by hand.',
     caution: opensTheBlock,
+    kit: kit('valve seal set, all stages'),
+    tools: ['torque wrench'],
   },
   {
     code: 'seals-inspect',
@@ -97,7 +257,20 @@ export const highPressureTasks: readonly DefaultTask[] = [
     triggers: [hours(50)],
     isolation: 'isolated-and-vented',
     minutes: 20,
+    how: 'Wear parts with a kit; hoses by the date on them.',
     caution: 'Hoses vented before a coupling is opened. A hose past its date is replaced.',
+    kit: kit('O-ring kit'),
+  },
+  {
+    code: 'collector-empty',
+    name: 'Empty the condensate collector',
+    station: 'collector',
+    action: 'drain',
+    triggers: [months(1)],
+    isolation: 'stopped',
+    minutes: 10,
+    how: 'Monthly or at the float alarm.',
+    caution: 'Oily water: not down the drain, to licensed disposal.',
   },
   {
     code: 'settings-test',
@@ -107,6 +280,8 @@ export const highPressureTasks: readonly DefaultTask[] = [
     triggers: [months(12)],
     isolation: 'running',
     minutes: 20,
+    how: ({ way }) =>
+      `${stopHow[way('stop')]} To set: vent, turn a little, close the drains, build up, note where it acts, repeat.`,
     caution: 'The relief always stays above the stop. Stand aside of its outlet.',
   },
   {
@@ -119,7 +294,9 @@ export const highPressureTasks: readonly DefaultTask[] = [
     safety: true,
     isolation: 'stopped',
     minutes: 15,
+    how: 'Loss of the sample flow must stop the set; gas bottles aboard and in date.',
     caution: 'With the book’s two known gases, in date. Somebody will breathe this air.',
+    kit: kit('calibration gases'),
   },
   {
     code: 'air-quality-test',
@@ -131,5 +308,18 @@ export const highPressureTasks: readonly DefaultTask[] = [
     isolation: 'running',
     minutes: 30,
     because: 'Quarterly by a laboratory; the local rule decides.',
+  },
+  {
+    code: 'engine-service',
+    name: 'Engine oil, filter, plug',
+    station: 'motor',
+    action: 'replace',
+    triggers: [hours(100), months(12)],
+    when: hasEngine,
+    severity: [dustHalves],
+    isolation: 'isolated-and-vented',
+    minutes: 40,
+    caution: 'Cold engine, no flame near the fuel, exhaust away from the intake.',
+    kit: kit('engine oil, one charge', 'engine air filter'),
   },
 ];

@@ -1,4 +1,13 @@
-import { hours, months, type DefaultTask } from './default-task.js';
+import {
+  beltHow,
+  dustHalves,
+  hours,
+  kit,
+  months,
+  pumpUpWorn,
+  valveTriggers,
+  type DefaultTask,
+} from './default-task.js';
 
 /** Small dry reciprocating sets. Intervals are common practice. */
 export const oilFreeTasks: readonly DefaultTask[] = [
@@ -8,9 +17,10 @@ export const oilFreeTasks: readonly DefaultTask[] = [
     station: 'intake',
     action: 'inspect',
     triggers: [hours(100)],
-    inDust: { factor: 0.5, because: 'Dust halves it.' },
+    severity: [{ ...dustHalves, because: 'Dust halves it.' }],
     isolation: 'stopped',
     minutes: 5,
+    how: 'A torn or missing element: stop, open the head, look for grit.',
   },
   {
     code: 'intake-replace',
@@ -18,21 +28,42 @@ export const oilFreeTasks: readonly DefaultTask[] = [
     station: 'intake',
     action: 'replace',
     triggers: [hours(250), months(12)],
-    inDust: { factor: 0.5, because: 'Dust halves its life.' },
+    severity: [dustHalves],
     covers: ['intake-inspect'],
     isolation: 'stopped',
     minutes: 10,
     because: 'Never reused: grit past a torn element ruins ring and sleeve.',
+    kit: kit('intake element'),
+  },
+  {
+    code: 'ring-kit',
+    name: 'Ring and sleeve kit',
+    station: 'stage-1',
+    action: 'replace',
+    triggers: [pumpUpWorn],
+    covers: ['intake-replace', 'valves-inspect'],
+    isolation: 'isolated-and-vented',
+    minutes: 90,
+    how: 'Piston into the sleeve from the top, lip up, never the sleeve pushed over the ring. The ring turned while its screw is tightened; no hammer. Rod bearing looked at. Always a new intake element. Clear of everything after: some friction by hand is normal.',
+    because: 'On condition: it lives as long as the intake element keeps the grit out.',
+    caution: 'Unplugged and vented, head cool; fan off first. Turn it over by hand before power comes back.',
+    kit: kit('ring and sleeve kit', 'head gasket and O-rings', 'intake element'),
+    tools: ['torque screwdriver', 'removable thread-lock'],
   },
   {
     code: 'valves-inspect',
-    name: 'Inspect the reed valves',
+    name: 'Reed valves',
     station: 'stage-1',
     action: 'inspect',
-    triggers: [hours(1000)],
+    triggers: valveTriggers(1000),
     isolation: 'isolated-and-vented',
     minutes: 60,
+    how: ({ way }) =>
+      way('reeds') === 'cleaned'
+        ? 'Cleaned with fine abrasive only; a reed must spring back. Its tiny screw is barely tightened.'
+        : 'Renewed. The tiny screw of a reed is barely tightened.',
     caution: 'Unplugged and vented, head cool. Mark how each reed lies before it comes off.',
+    kit: kit('reed set', 'head gasket'),
   },
   {
     code: 'belt-check',
@@ -41,9 +72,21 @@ export const oilFreeTasks: readonly DefaultTask[] = [
     action: 'inspect',
     triggers: [hours(500)],
     // These sets are direct driven unless their plate says otherwise.
-    when: (plate) => plate.drive === 'belt',
+    when: ({ plate }) => plate.drive === 'belt',
     isolation: 'isolated-and-vented',
     minutes: 15,
+    how: beltHow,
     caution: 'Locked out before the guard comes off: the set starts by itself.',
+  },
+  {
+    code: 'check-valve-test',
+    name: 'Check valve and unloader test',
+    station: 'check-valve',
+    action: 'test',
+    triggers: [months(12)],
+    isolation: 'stopped-under-pressure',
+    minutes: 10,
+    how: 'Machine off, receiver under pressure: air that keeps coming after the stop hiss comes back through the check valve. A start-bleed valve hisses at start by design: never plug it.',
+    caution: 'Listen first. Taking the valve out needs an empty receiver.',
   },
 ];

@@ -1,5 +1,16 @@
 import type { DataPlate } from '../../machine/index.js';
-import { hours, maybeBelt, months, type DefaultTask } from './default-task.js';
+import {
+  beltHow,
+  dustHalves,
+  heatHalves,
+  hours,
+  kit,
+  maybeBelt,
+  months,
+  run,
+  type Circumstances,
+  type DefaultTask,
+} from './default-task.js';
 
 /** Hours that each kind of screw oil lasts at its rated temperature (practice). */
 const screwOilHours = { mineral: 2000, 'semi-synthetic': 4000, synthetic: 8000 } as const;
@@ -11,10 +22,13 @@ function screwOilKind({ oilGrade }: DataPlate): keyof typeof screwOilHours {
   return /synth/.test(grade) ? 'synthetic' : 'mineral';
 }
 
-const isDiesel = (plate: DataPlate) => plate.motor === 'diesel';
+const isDiesel = ({ plate }: Circumstances) => plate.motor === 'diesel';
 
 const opensTheVessel =
   'Isolated from the network, vented and at zero, left open while it is open. The minimum-pressure valve holds air back. Oil stays hot for long.';
+
+const spinOn =
+  'Face wiped, seal oiled with the same oil, turned to contact, then by hand as far as the book says (often';
 
 /** Oil-injected rotary screw sets. Intervals are common practice. */
 export const screwTasks: readonly DefaultTask[] = [
@@ -24,24 +38,39 @@ export const screwTasks: readonly DefaultTask[] = [
     station: 'oil-filter',
     action: 'replace',
     triggers: [hours(150)],
+    when: ({ way }) => way('break-in') === 'break-in',
     once: true,
     covers: ['oil-filter'],
     isolation: 'isolated-and-vented',
     minutes: 45,
     caution: opensTheVessel,
     because: 'Once, after running in: oil filter and a top-up. Books say 50 to 500 h.',
+    kit: kit('oil filter', 'coolant of its grade, top-up'),
+  },
+  {
+    code: 'oil-level',
+    name: 'Oil level and temperature',
+    station: 'oil',
+    action: 'inspect',
+    triggers: [run('each-day')],
+    isolation: 'stopped',
+    minutes: 3,
+    how: 'Level stopped and vented, moisture drained, temperature and pre-filter looked at while it runs.',
   },
   {
     code: 'oil-change',
     name: 'Oil change',
     station: 'oil',
     action: 'replace',
-    triggers: (plate) => [hours(screwOilHours[screwOilKind(plate)]), months(24)],
-    covers: ['oil-level', 'oil-sample'],
+    triggers: ({ plate }) => [hours(screwOilHours[screwOilKind(plate)]), months(24)],
+    severity: [heatHalves],
+    covers: ['oil-level', 'oil-sample', 'oil-filter'],
     isolation: 'isolated-and-vented',
     minutes: 60,
+    how: 'Drained warm, all low points. The oil filter goes with it. No mixing of kinds.',
     caution: opensTheVessel,
     because: 'By kind of oil: mineral 2,000 h, semi-synthetic 4,000 h, synthetic 8,000 h.',
+    kit: kit('coolant of its grade, one charge', 'oil filter', 'drain plug seal'),
   },
   {
     code: 'oil-sample',
@@ -51,6 +80,7 @@ export const screwTasks: readonly DefaultTask[] = [
     triggers: [hours(2000)],
     isolation: 'stopped',
     minutes: 10,
+    kit: kit('sample bottle'),
   },
   {
     code: 'oil-filter',
@@ -60,7 +90,9 @@ export const screwTasks: readonly DefaultTask[] = [
     triggers: [hours(2000), months(12)],
     isolation: 'isolated-and-vented',
     minutes: 20,
+    how: `${spinOn} half a turn). Used elements bagged.`,
     caution: opensTheVessel,
+    kit: kit('oil filter'),
   },
   {
     code: 'intake-replace',
@@ -68,20 +100,53 @@ export const screwTasks: readonly DefaultTask[] = [
     station: 'intake',
     action: 'replace',
     triggers: [hours(2000), months(12)],
-    inDust: { factor: 0.5, because: 'Dust halves its life.' },
+    severity: [dustHalves],
     isolation: 'stopped',
     minutes: 15,
+    kit: kit('intake element'),
+  },
+  {
+    code: 'prefilter-replace',
+    name: 'Pre-filter mat',
+    station: 'pre-filter',
+    action: 'replace',
+    triggers: [hours(2000), months(12)],
+    severity: [dustHalves],
+    isolation: 'stopped',
+    minutes: 10,
+    kit: kit('pre-filter mat'),
+  },
+  {
+    code: 'dryer-filter',
+    name: 'Dryer filter element',
+    station: 'dryer',
+    action: 'replace',
+    triggers: [hours(2000), months(12)],
+    when: ({ plate }) => plate.hasDryer === true,
+    isolation: 'isolated-and-vented',
+    minutes: 15,
+    how: 'Bowl depressurised, its seal looked at, thread and ring clean, arrows in line.',
+    caution: 'The bowl is vented before it is turned: under pressure it comes off by itself.',
+    kit: kit('dryer filter element'),
   },
   {
     code: 'separator-replace',
     name: 'New separator element',
     station: 'separator',
     action: 'replace',
-    triggers: [hours(4000)],
+    triggers: ({ way }) =>
+      way('separator') === 'pressure-drop'
+        ? [{ kind: 'condition', check: 'separator-drop', limit: 1 }, hours(8000)]
+        : [hours(4000)],
     isolation: 'isolated-and-vented',
     minutes: 60,
+    how: `${spinOn} a quarter turn for a spin-on). About 1 % more energy for every 0.14 bar across it.`,
     caution: opensTheVessel,
-    because: 'By model 2,000 to 8,000 h; take the book’s figure where there is one.',
+    because: ({ way }) =>
+      way('separator') === 'pressure-drop'
+        ? 'When the drop across it nears 1 bar; at 8,000 h in any case.'
+        : 'By model 2,000 to 8,000 h; take the book’s figure where there is one.',
+    kit: kit('separator element', 'vessel gasket'),
   },
   {
     code: 'scavenge-clean',
@@ -91,6 +156,7 @@ export const screwTasks: readonly DefaultTask[] = [
     triggers: [hours(2000)],
     isolation: 'isolated-and-vented',
     minutes: 20,
+    how: 'Screen or restrictor clear: blocked, the oil goes out with the air.',
     caution: opensTheVessel,
   },
   {
@@ -101,8 +167,20 @@ export const screwTasks: readonly DefaultTask[] = [
     triggers: [hours(2000)],
     isolation: 'isolated-and-vented',
     minutes: 40,
+    how: 'Intake, minimum-pressure and thermostatic valve.',
     caution: opensTheVessel,
-    because: 'Intake, minimum-pressure and thermostatic valve.',
+    because: 'A minimum-pressure valve stuck open carries oil over; a stuck thermostat makes hot or wet oil.',
+    kit: kit('minimum-pressure valve seal kit'),
+  },
+  {
+    code: 'bearing-check',
+    name: 'Bearings and coolant condition',
+    station: 'airend',
+    action: 'inspect',
+    triggers: [hours(2000)],
+    isolation: 'running',
+    minutes: 15,
+    how: 'Sound and vibration against the baseline; look and smell of the coolant.',
   },
   {
     code: 'belt-check',
@@ -113,7 +191,20 @@ export const screwTasks: readonly DefaultTask[] = [
     when: maybeBelt,
     isolation: 'isolated-and-vented',
     minutes: 20,
+    how: (given) => `${beltHow(given)} Tensioned by moving the airend or the motor.`,
     caution: 'Locked out before the guard comes off: the set starts by itself.',
+  },
+  {
+    code: 'engine-start-check',
+    name: 'Engine: fuel, preheat, panels',
+    station: 'motor',
+    action: 'inspect',
+    triggers: [run('at-start')],
+    when: isDiesel,
+    isolation: 'stopped',
+    minutes: 3,
+    how: 'Drains closed, fuel, preheat, panels as the cooling needs them. It must stop when told to.',
+    caution: 'Outdoors only. No flame near the fuel.',
   },
   {
     code: 'engine-oil-change',
@@ -122,9 +213,12 @@ export const screwTasks: readonly DefaultTask[] = [
     action: 'replace',
     triggers: [hours(500), months(12)],
     when: isDiesel,
+    severity: [dustHalves],
     isolation: 'isolated-and-vented',
     minutes: 60,
+    how: 'Engine oil and filter, fuel filter, engine air filter. After storage: gelled fuel; look at the injector seals.',
     caution: 'Battery disconnected. Engine and exhaust stay hot. Fuel away from sparks.',
+    kit: kit('engine oil, one charge', 'engine oil filter', 'fuel filter', 'engine air filter'),
   },
   {
     code: 'running-gear-inspect',
@@ -135,6 +229,7 @@ export const screwTasks: readonly DefaultTask[] = [
     when: isDiesel,
     isolation: 'stopped',
     minutes: 30,
+    how: 'Tyres, brakes and cables, wheel bearings, drawbar, lights, hose reel; before the road, too.',
     caution: 'On level ground, wheels chocked. A bent or rewelded drawbar is a licensed matter.',
   },
 ];

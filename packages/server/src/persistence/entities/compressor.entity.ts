@@ -19,6 +19,7 @@ export class PlateChangeEntity extends UnitFactColumns {
 
 /** The plan of a unit as it holds from a moment on. */
 @Entity('plan_version')
+@Index('plan_version_id', ['id'], { unique: true, where: '"id" IS NOT NULL' })
 export class PlanVersionEntity {
   @PrimaryColumn({ name: 'compressor_id', type: 'text' }) compressorId: string;
   @PrimaryColumn({ type: 'integer' }) version: number;
@@ -26,11 +27,14 @@ export class PlanVersionEntity {
   @Column({ name: 'recorded_at', type: 'integer' }) recordedAt: number;
   @Column({ name: 'by', type: 'text' }) by: string;
   @Column({ name: 'content_id', type: 'text' }) contentId: string;
+  /** Of the request that saved it; the plan that a unit begins with has none. */
+  @Column({ type: 'text', nullable: true }) id: string | null;
+  @Column({ type: 'text', nullable: true }) note: string | null;
 }
 
-/** The tasks of a plan, kept once however many units follow it; its id is the hash of the text. */
+/** What stands in a plan, kept once however many units follow it; its id is the hash of the text. */
 @Entity('plan_content')
 export class PlanContentEntity {
   @PrimaryColumn({ type: 'text' }) id: string;
-  @Column({ type: 'text' }) tasks: string;
+  @Column({ type: 'text' }) plan: string;
 }

@@ -6,7 +6,7 @@ import { usePreferences } from '../../app/preferences.js';
 import { figureFont } from '../../app/theme.js';
 import { Figure } from '../../parts/Figure.js';
 import { RulerRow, RulerScale, stackedView } from '../../parts/ruler/RulerRow.js';
-import { sayDue } from '../../parts/say-due.js';
+import { namePressing, sayDue } from '../../parts/say-due.js';
 import { useWidth } from '../../parts/use-width.js';
 import type { SiteGroup } from './today-list.js';
 import { DueFigure } from '../../parts/DueFigure.js';
@@ -182,7 +182,7 @@ function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
           >
             <Box sx={{ minWidth: 0 }}>
               <Typography variant="body2" sx={{ fontWeight: 600, lineHeight: 1.25 }} noWrap>
-                {first.state === 'unknown' ? 'No history' : first.name}
+                {namePressing(first)}
               </Typography>
               <Typography
                 variant="caption"

@@ -11,9 +11,9 @@ function unit(
   states: readonly (readonly [string, TaskState])[],
   more: Partial<FleetUnitView> = {},
 ): FleetUnitView {
-  const counts = { fresh: 0, unknown: 0, nearing: 0, due: 0, overdue: 0 };
+  const counts = { fresh: 0, 'put-off': 0, unknown: 0, nearing: 0, due: 0, overdue: 0 };
   for (const [, state] of states) counts[state] += 1;
-  const tasks = states.map(([name, state]) => ({ name, code: name, state }));
+  const tasks = states.map(([name, state]) => ({ name, code: name, state, coveredBy: null }));
   return {
     tag,
     siteId,
@@ -62,7 +62,7 @@ test.each([
   [{ overdue: 0, due: 1, nearing: 2 }, 0, 'Nothing is late.', '1 due, 2 nearing.'],
   [{ overdue: 0, due: 0, nearing: 0 }, 0, 'Nothing is late.', ''],
 ])('the day in two sentences: %j', (states, overdueSites, lead, rest) => {
-  const unitsByState = { fresh: 5, unknown: 0, ...states };
+  const unitsByState = { fresh: 5, 'put-off': 0, unknown: 0, ...states };
   expect(headline({ unitsByState, overdueSites }, 'Coppel Joinery')).toEqual({ lead, rest });
 });
 

@@ -66,8 +66,8 @@ const MOST_WORK = 9;
 /** The kinds of work that are late, due or nearing, the most pressing and then the most frequent first. */
 export function waitingWork(units: readonly FleetUnitView[]): WaitingWork[] {
   const kinds = new Map<string, WaitingWork>();
-  for (const { name, state } of units.flatMap((unit) => unit.tasks)) {
-    if (!pressing.includes(state)) continue;
+  for (const { name, state, coveredBy } of units.flatMap((unit) => unit.tasks)) {
+    if (!pressing.includes(state) || coveredBy !== null) continue;
     const known = kinds.get(name);
     const worse = known && pressing.indexOf(known.state) < pressing.indexOf(state) ? known.state : state;
     kinds.set(name, { name, state: worse, count: (known?.count ?? 0) + 1 });

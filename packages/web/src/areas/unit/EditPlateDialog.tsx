@@ -5,7 +5,7 @@ import { useForm, type FieldError } from 'react-hook-form';
 import { FormDialog } from '../../parts/FormDialog.js';
 import { PlateInput } from '../../parts/PlateInputs.js';
 import { WhenField } from '../../parts/WhenField.js';
-import { fieldsFor, hourFields, plateGroups } from '../../parts/plate-fields.js';
+import { allPlateGroups, fieldsFor } from '../../parts/plate-fields.js';
 import { useFactForm } from '../../parts/use-fact-form.js';
 
 interface EditPlateProps {
@@ -14,7 +14,7 @@ interface EditPlateProps {
   readonly onClose: () => void;
 }
 
-const allFields = [...plateGroups.flatMap((group) => group.fields), ...hourFields];
+const allFields = allPlateGroups.flatMap((group) => group.fields);
 
 /** Says what has changed on the data plate, and since when: what held before stays true for before. */
 export function EditPlateDialog({ unit, timeZone, onClose }: EditPlateProps) {
@@ -56,7 +56,7 @@ export function EditPlateDialog({ unit, timeZone, onClose }: EditPlateProps) {
         problem={fact.when === null ? 'Say since when.' : fact.problemOf('changedAt')}
         sx={{ maxWidth: 280 }}
       />
-      {[...plateGroups, { title: 'Hours', fields: hourFields }].map(({ title, fields }) => (
+      {allPlateGroups.map(({ title, fields }) => (
         <Box key={title}>
           <Typography variant="h3" sx={{ mb: 1 }}>
             {title}

@@ -1,3 +1,4 @@
+import { monthName } from '@entretien/core/basics';
 import type { HoursView } from '@entretien/contracts';
 import { formatFigure } from '@entretien/core/quantities';
 import {
@@ -14,7 +15,6 @@ import {
 } from 'chart.js';
 import { Bar, Line } from 'react-chartjs-2';
 import { chartFigures, chartShared, tooltipLook, uprightAxis, useTokens } from '../../parts/chart-look.js';
-import { monthName } from '../../parts/say-due.js';
 import { hoursSeries, useByWeek } from './hours-chart.js';
 
 Chart.register(

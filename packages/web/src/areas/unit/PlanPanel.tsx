@@ -1,16 +1,24 @@
-import { Box, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
+import { Link } from 'react-router';
 import type { CompressorView, PlanView } from '@entretien/contracts';
 import { stationName, type DataPlate } from '@entretien/core/machine';
-import type { ServiceTask, Trigger } from '@entretien/core/plan';
+import { sayTriggers, type ServiceTask } from '@entretien/core/plan';
 import { Figure } from '../../parts/Figure.js';
 
 /** The plan that this unit follows, task by task, with where its intervals come from. */
 export function PlanPanel({ plan, unit }: { readonly plan: PlanView; readonly unit: CompressorView }) {
   return (
     <Box>
-      <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
-        Version {plan.version}. Intervals are common practice; the maker’s book always beats them.
-      </Typography>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', justifyContent: 'space-between', mb: 1 }}>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          Version {plan.version}
+          {plan.nextEffectiveAt === null ? '' : `, the next from ${plan.nextEffectiveAt.slice(0, 10)}`}. The
+          maker’s book always beats common practice.
+        </Typography>
+        <Button component={Link} to={`/units/${unit.id}/plan`} variant="outlined" sx={{ flex: 'none' }}>
+          Change the plan
+        </Button>
+      </Box>
       <PlanTasks tasks={plan.tasks} plate={unit} />
     </Box>
   );
@@ -33,7 +41,7 @@ export function PlanTasks({
               {task.name}
             </Typography>
             <Figure
-              value={task.triggers.map(sayTrigger).join(' or ')}
+              value={sayTriggers(task.triggers)}
               sx={{ fontSize: '0.84rem', whiteSpace: 'normal', textAlign: 'right' }}
             />
           </Box>
@@ -51,12 +59,4 @@ export function PlanTasks({
       ))}
     </Box>
   );
-}
-
-function sayTrigger(trigger: Trigger): string {
-  if (trigger.kind === 'hours') {
-    const every = `${trigger.every.toLocaleString('en')} h`;
-    return trigger.first === undefined ? every : `first ${trigger.first} h, then ${every}`;
-  }
-  return 'months' in trigger.every ? `${trigger.every.months} mo` : `${trigger.every.days} d`;
 }

@@ -6,10 +6,9 @@ import { usePreferences } from '../../app/preferences.js';
 import { Figure } from '../../parts/Figure.js';
 import { sayDate } from '../../parts/say-due.js';
 import {
+  allPlateGroups,
   familyName,
   fieldsFor,
-  hourFields,
-  plateGroups,
   sayPlateValue,
   type PlateField,
 } from '../../parts/plate-fields.js';
@@ -25,7 +24,6 @@ interface PlatePanelProps {
 /** What is known of the machine; what is not known says so. */
 export function PlatePanel({ unit, timeZone, onEdit, onMove }: PlatePanelProps) {
   const now = useNow();
-  const groups = [...plateGroups, { title: 'Hours', fields: hourFields }];
   return (
     <Stack spacing={1.75}>
       {unit.doubts.map((doubt) => (
@@ -46,7 +44,7 @@ export function PlatePanel({ unit, timeZone, onEdit, onMove }: PlatePanelProps) 
         <Row label="Commissioned" value={sayDate(unit.commissionedOn, now, timeZone)} />
         <Row label="History" value={unit.history === 'new' ? 'counted from new' : 'not known'} />
       </Box>
-      {groups.map(({ title, fields }) => (
+      {allPlateGroups.map(({ title, fields }) => (
         <Box key={title}>
           <Typography variant="h3" component="h3" sx={{ mb: 0.5 }}>
             {title}

@@ -1,5 +1,5 @@
 import { Box, Checkbox, FormControlLabel, FormHelperText, Stack, TextField, Typography } from '@mui/material';
-import type { PlanView, RecordService, StandingView } from '@entretien/contracts';
+import type { PlanView, RecordService, StandingView, TaskStandingView } from '@entretien/contracts';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
 import { useState } from 'react';
 import type { UnitFacts } from '../../data/queries.js';
@@ -81,7 +81,7 @@ export function RecordServiceDialog({
             What was done
           </Typography>
           {form.problemOf('tasks') && <FormHelperText error>{form.problemOf('tasks')}</FormHelperText>}
-          {standing.tasks.map((task) => {
+          {standing.tasks.filter(isRecordedHere).map((task) => {
             const caution = cautions.get(task.code);
             return (
               <Box key={task.code} sx={{ borderBottom: 1, borderColor: 'divider' }}>
@@ -146,6 +146,11 @@ export function RecordServiceDialog({
       </Box>
     </FormDialog>
   );
+}
+
+/** The dates of vessels are recorded with the vessel, not with the machine. */
+function isRecordedHere({ vessel }: TaskStandingView): boolean {
+  return vessel === null;
 }
 
 /** The caution of each chosen task; the same words stand only at the first of them. */

@@ -1,44 +1,40 @@
-import { Box, Button, Stack, Typography } from '@mui/material';
+import { Box, Button, useMediaQuery, type Theme } from '@mui/material';
 import type {
   CompressorView,
   MeasurementView,
   PlanView,
-  ReadingView,
   SiteView,
   StandingView,
   TaskStandingView,
+  VesselView,
 } from '@entretien/contracts';
-import type { CheckDefinition } from '@entretien/core/checks';
-import { describeMachine } from '@entretien/core/machine';
-import { formatFigure, formatQuantity, unitByCode, type QuantityKind } from '@entretien/core/quantities';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../../app/keys.js';
 import { usePreferences } from '../../app/preferences.js';
 import {
   useFleet,
+  useMeasurements,
   usePlan,
   useSites,
   useStanding,
   useUnit,
   useUnitFacts,
+  useVessels,
   type UnitFacts,
 } from '../../data/queries.js';
-import { Figure } from '../../parts/Figure.js';
 import { HourRuler } from '../../parts/ruler/HourRuler.js';
 import { Failed, Waiting } from '../../parts/States.js';
-import { sayAgo, sayDate } from '../../parts/say-due.js';
 import { WithSide } from '../../parts/WithSide.js';
-import { MeasureDialog } from './checks/MeasureDialog.js';
-import { EditPlateDialog } from './EditPlateDialog.js';
-import { EstimateHoursDialog } from './EstimateHoursDialog.js';
-import { MoveDialog } from './MoveDialog.js';
-import { ReadHoursDialog } from './ReadHoursDialog.js';
-import { RecordServiceDialog } from './RecordServiceDialog.js';
-import { StandingList } from './StandingList.js';
-import { UnitSide } from './UnitSide.js';
+import { AirPath } from './air-path/AirPath.js';
+import { AirWalk } from './air-path/AirWalk.js';
+import { machineFacts, stationToShow, type StationFacts } from './air-path/station-facts.js';
+import { StationPanel } from './station/StationPanel.js';
+import { UnitDialogs, type OpenDialog } from './UnitDialogs.js';
+import { UnitHead } from './UnitHead.js';
+import { UnitTabs } from './UnitTabs.js';
 
-/** One machine: what is due, when it was seen to, and what it is. */
+/** One machine: what is due, station by station, when it was seen to, and what it is. */
 export function Unit() {
   const { unitId = '' } = useParams();
   const unit = useUnit(unitId);
@@ -46,7 +42,9 @@ export function Unit() {
   const facts = useUnitFacts(unitId);
   const plan = usePlan(unitId);
   const sites = useSites();
-  const all = [unit, standing, facts, plan, sites];
+  const measurements = useMeasurements(unitId);
+  const vessels = useVessels(unitId);
+  const all = [unit, standing, facts, plan, sites, measurements, vessels];
   const failed = all.find((query) => query.isError);
   if (failed) {
     return (
@@ -55,13 +53,13 @@ export function Unit() {
       </Frame>
     );
   }
-  if (!unit.data || !standing.data || !facts.data || !plan.data || !sites.data)
+  const isHere = unit.data && standing.data && facts.data && plan.data && sites.data;
+  if (!isHere || !measurements.data || !vessels.data)
     return (
       <Frame>
         <Waiting lines={10} />
       </Frame>
     );
-  const site = sites.data.find((one) => one.id === unit.data.siteId);
   return (
     <UnitPage
       key={unitId}
@@ -69,7 +67,9 @@ export function Unit() {
       standing={standing.data}
       facts={facts.data}
       plan={plan.data}
-      site={site}
+      site={sites.data.find((one) => one.id === unit.data.siteId)}
+      measurements={measurements.data}
+      vessels={vessels.data}
     />
   );
 }
@@ -84,110 +84,167 @@ interface UnitPageProps {
   readonly facts: UnitFacts;
   readonly plan: PlanView;
   readonly site: SiteView | undefined;
+  readonly measurements: readonly MeasurementView[];
+  readonly vessels: readonly VesselView[];
 }
 
-type Open =
-  | { readonly dialog: 'plate' | 'move' | 'estimate' }
-  | { readonly dialog: 'read'; readonly corrects?: ReadingView | undefined }
-  | { readonly dialog: 'service'; readonly tasks: readonly string[] }
-  | {
-      readonly dialog: 'measure';
-      readonly check?: CheckDefinition | undefined;
-      readonly corrects?: MeasurementView | undefined;
-    };
-
-function UnitPage({ unit, standing, facts, plan, site }: UnitPageProps) {
+function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: UnitPageProps) {
+  const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
-  const [open, setOpen] = useState<Open | null>(() =>
+  const [open, setOpen] = useState<OpenDialog | null>(() =>
     search.get('do') === 'estimate' ? { dialog: 'estimate' } : null,
   );
   const mode = usePreferences((preferences) => preferences.rulerIn);
+  const units = usePreferences((preferences) => preferences.units);
+  const isWide = useMediaQuery((theme: Theme) => theme.breakpoints.up('md'));
   const timeZone = site?.timeZone ?? 'UTC';
-  const taskNames = new Map(plan.tasks.map((task) => [task.code, task.name]));
+  const taskNames = useMemo(() => new Map(plan.tasks.map((task) => [task.code, task.name])), [plan]);
+  const machine = useMemo(
+    () => machineFacts(unit, standing, measurements, units),
+    [unit, standing, measurements, units],
+  );
+  const stations = [...machine.path, ...machine.beside];
+  const asked = stations.find(({ code }) => code === search.get('station'));
+  const shown = asked ?? stations.find(({ code }) => code === stationToShow(standing, machine))!;
   const neighbours = useNeighbours(unit.id);
+  const readOrEstimate = () => setOpen({ dialog: unit.hasHourMeter === false ? 'estimate' : 'read' });
   useKeys({
-    n: () => setOpen({ dialog: unit.hasHourMeter === false ? 'estimate' : 'read' }),
+    n: readOrEstimate,
     m: () => setOpen({ dialog: 'measure' }),
     '[': neighbours.previous,
     ']': neighbours.next,
   });
+  const put = (changes: Readonly<Record<string, string | null>>) =>
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        for (const [name, value] of Object.entries(changes)) {
+          if (value === null) next.delete(name);
+          else next.set(name, value);
+        }
+        return next;
+      },
+      { replace: true },
+    );
   const close = () => {
     setOpen(null);
-    if (search.has('do')) setSearch({}, { replace: true });
+    if (search.has('do')) put({ do: null });
   };
-  const choose = (task: TaskStandingView) => setOpen({ dialog: 'service', tasks: [task.code] });
-  const shared = { unitId: unit.id, tag: unit.tag, facts, standing, timeZone, onClose: close };
-  return (
-    <WithSide
-      side={
-        <UnitSide
-          unit={unit}
-          standing={standing}
-          facts={facts}
-          plan={plan}
-          taskNames={taskNames}
-          timeZone={timeZone}
-          onOpen={(dialog) => setOpen({ dialog })}
-          onMeasure={(check, corrects) => setOpen({ dialog: 'measure', check, corrects })}
-          onCorrect={(readingId) =>
-            setOpen({ dialog: 'read', corrects: facts.readings.find(({ id }) => id === readingId) })
-          }
-        />
+  const record = (tasks: readonly string[]) => setOpen({ dialog: 'service', tasks });
+  const show = (task: TaskStandingView) => {
+    if (task.vessel) put({ station: task.station });
+    else record([task.code]);
+  };
+  const panel = (station: StationFacts) => (
+    <StationPanel
+      hasHeading={isWide}
+      unit={unit}
+      station={station}
+      pathLength={machine.path.length}
+      plan={plan}
+      services={facts.services}
+      vessels={vesselsAt(station, stations, vessels)}
+      taskNames={taskNames}
+      now={Date.parse(standing.at)}
+      timeZone={timeZone}
+      onRecord={record}
+      onWhy={(task) => setOpen({ dialog: 'why', task: task.code })}
+      onMeasure={(check) => setOpen({ dialog: 'measure', check })}
+      onCheck={(check) => put({ tab: 'checks', check })}
+      onAddVessel={() => setOpen({ dialog: 'vessel' })}
+      onExamine={(vessel, examination) => setOpen({ dialog: 'examine', vessel, examination })}
+    />
+  );
+  const tabs = (
+    <UnitTabs
+      unit={unit}
+      standing={standing}
+      facts={facts}
+      plan={plan}
+      taskNames={taskNames}
+      timeZone={timeZone}
+      onChoose={show}
+      onOpen={(dialog) => setOpen({ dialog })}
+      onMeasure={(check, corrects) => setOpen({ dialog: 'measure', check, corrects })}
+      onCorrect={(readingId) =>
+        setOpen({ dialog: 'read', corrects: facts.readings.find(({ id }) => id === readingId) })
       }
-    >
+    />
+  );
+  return (
+    <WithSide side={isWide ? <Box sx={{ px: 2.75, py: 2 }}>{panel(shown)}</Box> : null}>
       <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: { xs: 2, md: 3 }, minWidth: 0 }}>
-        <Head unit={unit} site={site} standing={standing} timeZone={timeZone}>
-          {unit.hasHourMeter === false ? (
-            <Button variant="outlined" onClick={() => setOpen({ dialog: 'estimate' })}>
-              Estimate hours
-            </Button>
-          ) : (
-            <Button variant="outlined" onClick={() => setOpen({ dialog: 'read' })}>
-              Read hours
-            </Button>
-          )}
+        <UnitHead unit={unit} site={site} standing={standing} timeZone={timeZone}>
+          <Button variant="outlined" onClick={readOrEstimate}>
+            {unit.hasHourMeter === false ? 'Estimate hours' : 'Read hours'}
+          </Button>
           <Button variant="outlined" onClick={() => setOpen({ dialog: 'measure' })}>
             Measure
           </Button>
-          <Button
-            variant="contained"
-            onClick={() => setOpen({ dialog: 'service', tasks: [] })}
-            disabled={standing.retired}
-          >
+          <Button variant="contained" onClick={() => record([])} disabled={standing.retired}>
             Record service
           </Button>
-        </Head>
+        </UnitHead>
         <HourRuler
           standing={standing}
           services={facts.services}
           taskNames={taskNames}
           mode={mode}
           timeZone={timeZone}
-          onChoose={choose}
+          onChoose={show}
         />
-        <Typography variant="h2" sx={{ position: 'absolute', mt: -3.25 }}>
-          What is due
-        </Typography>
-        <StandingList unit={unit} standing={standing} timeZone={timeZone} onChoose={choose} />
+        {isWide ? (
+          <>
+            <AirPath
+              family={unit.family}
+              machine={machine}
+              chosen={shown.code}
+              onChoose={(station) => put({ station })}
+            />
+            {tabs}
+          </>
+        ) : (
+          <>
+            {tabs}
+            <AirWalk
+              family={unit.family}
+              machine={machine}
+              chosen={asked?.code ?? null}
+              onChoose={(station) => put({ station })}
+            >
+              {asked && panel(asked)}
+            </AirWalk>
+          </>
+        )}
       </Box>
-      {open?.dialog === 'read' && <ReadHoursDialog {...shared} corrects={open.corrects} />}
-      {open?.dialog === 'estimate' && <EstimateHoursDialog {...shared} unit={unit} />}
-      {open?.dialog === 'service' && <RecordServiceDialog {...shared} plan={plan} chosen={open.tasks} />}
-      {open?.dialog === 'measure' && (
-        <MeasureDialog
+      {open && (
+        <UnitDialogs
+          open={open}
           unit={unit}
           site={site}
           facts={facts}
+          standing={standing}
+          plan={plan}
           timeZone={timeZone}
-          check={open.check}
-          corrects={open.corrects}
+          onOpen={setOpen}
           onClose={close}
+          onChangePlan={(task) => void navigate(`/units/${unit.id}/plan?task=${task}`)}
         />
       )}
-      {open?.dialog === 'plate' && <EditPlateDialog unit={unit} timeZone={timeZone} onClose={close} />}
-      {open?.dialog === 'move' && <MoveDialog unit={unit} timeZone={timeZone} onClose={close} />}
     </WithSide>
   );
+}
+
+/** Where vessels belong on a machine: a receiver at its station, what is filled at the hose. */
+function vesselsAt(
+  { code }: StationFacts,
+  stations: readonly StationFacts[],
+  vessels: readonly VesselView[],
+): readonly VesselView[] | null {
+  const places = stations.filter((one) => one.code === 'receiver' || one.code === 'fill');
+  if (!places.some((one) => one.code === code)) return null;
+  if (places.length === 1) return vessels;
+  return vessels.filter(({ kind }) => (kind === 'receiver') === (code === 'receiver'));
 }
 
 /** The units before and after this one, in the order of urgency. */
@@ -200,95 +257,4 @@ function useNeighbours(unitId: string) {
     if (index >= 0 && next) void navigate(`/units/${next.compressorId}`);
   };
   return { previous: () => go(-1), next: () => go(1) };
-}
-
-interface HeadProps {
-  readonly unit: CompressorView;
-  readonly site: SiteView | undefined;
-  readonly standing: StandingView;
-  readonly timeZone: string;
-  readonly children: React.ReactNode;
-}
-
-function Head({ unit, site, standing, timeZone, children }: HeadProps) {
-  return (
-    <Stack
-      direction={{ xs: 'column', sm: 'row' }}
-      sx={{ justifyContent: 'space-between', alignItems: { sm: 'start' }, gap: 1.5, mb: 1 }}
-    >
-      <Box sx={{ minWidth: 0 }}>
-        <Typography variant="h1">
-          {unit.tag}{' '}
-          <Box component="span" sx={{ fontWeight: 450, color: 'text.secondary' }}>
-            {site?.name}
-          </Box>
-        </Typography>
-        <Stack
-          direction="row"
-          component="ul"
-          sx={{
-            flexWrap: 'wrap',
-            columnGap: 2.5,
-            rowGap: 0.25,
-            listStyle: 'none',
-            p: 0,
-            m: 0,
-            mt: 0.5,
-            typography: 'body2',
-            color: 'text.secondary',
-          }}
-        >
-          {[unit.name, describeMachine(unit)].filter(Boolean).map((words) => (
-            <Box component="li" key={words}>
-              {words}
-            </Box>
-          ))}
-          <Measured kind="pressure" value={unit.workingPressureBar} />
-          <Measured kind="flow" value={unit.fadLpm} />
-          <Box component="li">{sayUse(standing)}</Box>
-          <Box component="li">
-            {standing.lastReadingAt === null
-              ? unit.hasHourMeter === false
-                ? 'no hour meter'
-                : 'never read'
-              : `read ${sayAgo(Date.parse(standing.lastReadingAt), Date.parse(standing.at), timeZone)}`}
-          </Box>
-          {unit.retiredOn !== undefined && (
-            <Box component="li" sx={{ color: 'notebook.oxide' }}>
-              retired {sayDate(unit.retiredOn, Date.parse(standing.at), timeZone)}
-            </Box>
-          )}
-        </Stack>
-      </Box>
-      <Stack
-        direction="row"
-        spacing={1}
-        sx={{ flex: 'none', '& .MuiButton-root': { flex: { xs: 1, sm: 'none' } } }}
-      >
-        {children}
-      </Stack>
-    </Stack>
-  );
-}
-
-function sayUse({ hoursPerDay, runHoursBasis }: StandingView): React.ReactNode {
-  if (hoursPerDay === null) return 'use not known yet';
-  if (hoursPerDay < 0.05) return 'standing still';
-  return (
-    <>
-      <Figure value={formatFigure(hoursPerDay, { maxDecimals: 1 })} unit="h" /> a day
-      {runHoursBasis === 'declared' ? ', declared' : ''}
-    </>
-  );
-}
-
-function Measured({ kind, value }: { readonly kind: QuantityKind; readonly value: number | undefined }) {
-  const chosen = usePreferences((preferences) => preferences.units[kind]);
-  if (value === undefined) return null;
-  const shown = formatQuantity(value, kind, unitByCode(kind, chosen));
-  return (
-    <li>
-      <Figure value={shown.figure} unit={shown.unit} />
-    </li>
-  );
 }

@@ -3,9 +3,9 @@ import { families } from '@entretien/core/machine';
 import { getMetadataStorage } from 'class-validator';
 import type { UnitFacts } from '../../data/queries.js';
 import { hourLogOf, lastFigure } from './hour-log.js';
-import { fieldsFor, hourFields, plateGroups } from '../../parts/plate-fields.js';
+import { allPlateGroups, fieldsFor } from '../../parts/plate-fields.js';
 
-const asked = [...plateGroups.flatMap((group) => group.fields), ...hourFields];
+const asked = allPlateGroups.flatMap((group) => group.fields);
 
 describe('the fields of a data plate', () => {
   test('are all those of the contract, each once', () => {

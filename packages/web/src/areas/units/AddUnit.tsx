@@ -1,31 +1,49 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { Alert, Box, Button, Stack, Step, StepButton, Stepper, Typography } from '@mui/material';
-import { RegisterCompressor, type CompressorView, type ReadingView } from '@entretien/contracts';
-import { type DataPlate, type Family } from '@entretien/core/machine';
+import {
+  RegisterCompressor,
+  type CompressorView,
+  type PlanView,
+  type ReadingView,
+} from '@entretien/contracts';
+import { plateProblems, type DataPlate, type Family } from '@entretien/core/machine';
 import { defaultPlan } from '@entretien/core/plan';
 import { useEffect, useState } from 'react';
 import { useForm, useWatch, type Path } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { ApiProblem, sentenceOf } from '../../data/api.js';
+import { ApiProblem, putJson, sentenceOf } from '../../data/api.js';
 import { usePost } from '../../data/queries.js';
 import { PlanTasks } from '../unit/PlanPanel.js';
 import { emptyEntry, type QuantityEntry } from '../../parts/QuantityField.js';
-import { fieldsFor, hourFields, plateGroups } from '../../parts/plate-fields.js';
+import {
+  allPlateGroups,
+  fieldsFor,
+  fitFields,
+  hourFields,
+  placeFields,
+  plateGroups,
+} from '../../parts/plate-fields.js';
 import { useNewUnitDraft } from './draft.js';
 import { Hours, Plate, WhichMachine } from './AddUnitSteps.js';
+import { Baseline, FirstRun, Place, PlateSanity } from './CommissionSteps.js';
+import { sayCommissioned } from './siting.js';
 import { WithSide } from '../../parts/WithSide.js';
 
-const steps = ['Which machine', 'Data plate', 'Hours'] as const;
+/** In the order of the work; at the fifth the machine goes into the register. */
+const steps = ['Machine', 'Plate', 'Place', 'First run', 'Hours', 'Baseline'] as const;
+const HOURS_STEP = 4;
 
 /** The fields of each step, to be checked before the next. */
 function fieldsOfStep(step: number, family: Family): Path<RegisterCompressor>[] {
   if (step === 0) return ['siteId', 'tag', 'family', 'commissionedOn', 'history'];
   if (step === 1)
     return plateGroups.flatMap((group) => fieldsFor(group.fields, family).map((field) => field.name));
+  if (step === 2) return placeFields.map((field) => field.name);
+  if (step === 3) return fitFields.map((field) => field.name);
   return hourFields.map((field) => field.name);
 }
 
-/** Adds a unit step by step; only the first step asks for anything that must be known. */
+/** Commissions a unit step by step; only the first step asks for anything that must be known. */
 export function AddUnit() {
   const draft = useNewUnitDraft();
   const navigate = useNavigate();
@@ -46,20 +64,37 @@ export function AddUnit() {
   const { family } = values;
   const { step } = draft;
 
+  const plate = plateOf(values);
+  const rotation = usePost<object, unknown>(`/compressors/${draft.id}/measurements`);
+  const [planProblem, setPlanProblem] = useState<unknown>(null);
+
   const go = async (to: number) => {
-    if (to <= step || (await form.trigger(fieldsOfStep(step, family)))) keep({ step: to });
+    // What is in the register already is changed on its own page.
+    if (draft.isRegistered || to > HOURS_STEP) return;
+    const isSound = step !== 1 || plateProblems(plate).length === 0;
+    if (to <= step || ((await form.trigger(fieldsOfStep(step, family))) && isSound)) keep({ step: to });
+  };
+  const leave = () => {
+    const { id } = draft;
+    draft.clear();
+    void navigate(`/units/${id}`);
   };
   const finish = form.handleSubmit(async (checked) => {
+    // One moment for all that was found, made once: sent again it is the same fact.
+    const startedAt = draft.startedAt || new Date().toISOString();
+    keep({ startedAt });
     try {
       if (!draft.isRegistered) {
-        await register.mutateAsync({ ...understood(ofFamily(checked)), id: draft.id });
+        const note = sayCommissioned(plate, draft.seenTo);
+        const body = { ...understood(ofFamily(checked)), id: draft.id, ...(note ? { note } : {}) };
+        await register.mutateAsync(body);
         keep({ isRegistered: true });
       }
+      await recordFirstRun(startedAt);
       if (reading.value !== null) {
-        const takenAt = new Date().toISOString();
         await firstReading.mutateAsync({
           id: draft.readingId,
-          takenAt,
+          takenAt: startedAt,
           hours: reading.value,
           counts: 'total',
           source: 'typed',
@@ -69,38 +104,65 @@ export function AddUnit() {
       if (error instanceof ApiProblem) showProblems(error);
       return;
     }
-    const { id } = draft;
-    draft.clear();
-    void navigate(`/units/${id}`);
+    keep({ step: HOURS_STEP + 1 });
   });
+  /** What was found at the first run; sent again after a refusal it is recorded once. */
+  const recordFirstRun = async (takenAt: string) => {
+    if (plate.history === 'unknown') return;
+    const isThreePhase = plate.motor === undefined || plate.motor === 'three-phase';
+    if (isThreePhase && draft.turns !== '') {
+      await rotation.mutateAsync({
+        id: draft.rotationId,
+        check: 'rotation',
+        takenAt,
+        values: { turns: draft.turns },
+      });
+    }
+    if (draft.breakIn === '') return;
+    setPlanProblem(null);
+    try {
+      const plan = defaultPlan(plate, { 'break-in': draft.breakIn });
+      await putJson<PlanView>(`/compressors/${draft.id}/plan`, { id: draft.planId, ...plan }, 1);
+    } catch (error) {
+      setPlanProblem(error);
+      throw error;
+    }
+  };
   const showProblems = (error: ApiProblem) => {
     const errors = error.problem.errors ?? [];
     for (const { field, message } of errors) form.setError(field as Path<RegisterCompressor>, { message });
-    const first = [0, 1, 2].find((one) =>
+    const first = [0, 1, 2, 3, HOURS_STEP].find((one) =>
       errors.some(({ field }) => fieldsOfStep(one, family).includes(field as Path<RegisterCompressor>)),
     );
     if (first !== undefined) keep({ step: first });
   };
-  const problem = register.error ?? firstReading.error;
+  const problem = register.error ?? rotation.error ?? planProblem ?? firstReading.error;
   return (
-    <WithSide side={<PlanAhead plate={plateOf(values)} />}>
+    <WithSide side={<PlanAhead plate={plate} breakIn={draft.breakIn} />}>
       <Box
         component="form"
         noValidate
         onSubmit={(event) => {
           event.preventDefault();
-          if (step === steps.length - 1) void finish();
+          if (step > HOURS_STEP) leave();
+          else if (step === HOURS_STEP) void finish();
           else void go(step + 1);
         }}
         sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 980 }}
       >
         <Typography variant="h1" sx={{ mb: 2 }}>
-          Add a unit
+          Commission a unit
         </Typography>
         <Stepper
           nonLinear
           activeStep={step}
-          sx={{ mb: 3, maxWidth: 620, '& .MuiStep-root': { px: { xs: 0.25, sm: 1 } } }}
+          alternativeLabel
+          sx={{
+            mb: 3,
+            maxWidth: 760,
+
+            '& .MuiStepLabel-label': { fontSize: { xs: '0.68rem', sm: '0.875rem' } },
+          }}
         >
           {steps.map((label, index) => (
             <Step key={label} completed={index < step}>
@@ -114,34 +176,46 @@ export function AddUnit() {
             onSite={(id) => form.setValue('siteId', id, { shouldValidate: true })}
           />
         )}
-        {step === 1 && <Plate control={form.control} family={family} />}
-        {step === 2 && (
+        {step === 1 && (
+          <>
+            <Plate control={form.control} family={family} />
+            <PlateSanity plate={plate} />
+          </>
+        )}
+        {step === 2 && <Place control={form.control} plate={plate} />}
+        {step === 3 && <FirstRun control={form.control} plate={plate} />}
+        {step === HOURS_STEP && (
           <Hours control={form.control} family={family} reading={reading} onReading={setReading} />
         )}
-        {problem && (
+        {step > HOURS_STEP && <Baseline unitId={draft.id} />}
+        {problem !== null && problem !== undefined && (
           <Alert severity="error" variant="outlined" sx={{ my: 2 }}>
-            {draft.isRegistered ? `${form.getValues('tag')} is in the register, but not its reading: ` : ''}
+            {draft.isRegistered ? `${form.getValues('tag')} is in the register, but not all of this: ` : ''}
             {sentenceOf(problem)}
           </Alert>
         )}
         <Stack direction="row" spacing={1} sx={{ mt: 2 }}>
-          {step > 0 && <Button onClick={() => void go(step - 1)}>Back</Button>}
+          {step > 0 && !draft.isRegistered && <Button onClick={() => void go(step - 1)}>Back</Button>}
           <Button
             type="submit"
             variant="contained"
-            disabled={register.isPending || firstReading.isPending || reading.problem !== null}
+            disabled={
+              register.isPending || rotation.isPending || firstReading.isPending || reading.problem !== null
+            }
           >
-            {step === steps.length - 1 ? 'Add to the register' : 'Go on'}
+            {step > HOURS_STEP ? 'Open its page' : step === HOURS_STEP ? 'Add to the register' : 'Go on'}
           </Button>
-          <Button
-            onClick={() => {
-              draft.clear();
-              void navigate('/units');
-            }}
-            sx={{ color: 'text.secondary' }}
-          >
-            Discard
-          </Button>
+          {!draft.isRegistered && (
+            <Button
+              onClick={() => {
+                draft.clear();
+                void navigate('/units');
+              }}
+              sx={{ color: 'text.secondary' }}
+            >
+              Discard
+            </Button>
+          )}
         </Stack>
       </Box>
     </WithSide>
@@ -154,7 +228,8 @@ function plateOf(values: RegisterCompressor): DataPlate {
 }
 
 /** What the machine will be asked for, as the plate is filled in. */
-function PlanAhead({ plate }: { readonly plate: DataPlate }) {
+function PlanAhead({ plate, breakIn }: { readonly plate: DataPlate; readonly breakIn: string }) {
+  const { tasks } = defaultPlan(plate, breakIn === '' ? {} : { 'break-in': breakIn });
   return (
     <Box sx={{ px: { xs: 2, md: 2.75 }, py: 2 }}>
       <Typography variant="h3" component="h2">
@@ -163,7 +238,7 @@ function PlanAhead({ plate }: { readonly plate: DataPlate }) {
       <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
         Common practice for this family. The maker’s book always beats it.
       </Typography>
-      <PlanTasks tasks={defaultPlan(plate).tasks} plate={plate} />
+      <PlanTasks tasks={tasks} plate={plate} />
     </Box>
   );
 }
@@ -177,16 +252,12 @@ function understood(values: object): Record<string, unknown> {
   );
 }
 
+const plateFields = allPlateGroups.flatMap((group) => group.fields);
+
 /** Leaves out what was typed for another family before this one was chosen. */
 function ofFamily(values: RegisterCompressor): object {
-  const belongs = new Set<string>(
-    fieldsFor([...plateGroups.flatMap((group) => group.fields), ...hourFields], values.family).map(
-      (field) => field.name,
-    ),
-  );
-  const isPlateField = new Set<string>(
-    [...plateGroups.flatMap((group) => group.fields), ...hourFields].map((field) => field.name),
-  );
+  const belongs = new Set<string>(fieldsFor(plateFields, values.family).map((field) => field.name));
+  const isPlateField = new Set<string>(plateFields.map((field) => field.name));
   return Object.fromEntries(
     Object.entries(values).filter(([name]) => !isPlateField.has(name) || belongs.has(name)),
   );

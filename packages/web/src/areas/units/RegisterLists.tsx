@@ -8,7 +8,7 @@ import { usePreferences } from '../../app/preferences.js';
 import { figureFont } from '../../app/theme.js';
 import { DropMark } from '../../parts/DropMark.js';
 import { Figure } from '../../parts/Figure.js';
-import { sayDue } from '../../parts/say-due.js';
+import { namePressing, sayDue } from '../../parts/say-due.js';
 import { RulerRow } from '../../parts/ruler/RulerRow.js';
 import { DueFigure } from '../../parts/DueFigure.js';
 
@@ -105,7 +105,7 @@ function NextTask({ unit, timeZone }: { readonly unit: FleetUnitView; readonly t
     <Stack direction="row" spacing={1} sx={{ alignItems: 'center', minWidth: 0, width: '100%' }}>
       <DropMark state={first.state} used={first.usedFraction} size={24} />
       <Typography variant="body2" noWrap sx={{ flex: 1, fontWeight: 600 }}>
-        {first.state === 'unknown' ? 'No history' : first.name}
+        {namePressing(first)}
       </Typography>
       <DueFigure words={due.short} state={first.state} size="0.86rem" />
     </Stack>

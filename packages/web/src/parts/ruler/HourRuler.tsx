@@ -11,6 +11,8 @@ import { useRulerView } from './use-ruler-view.js';
 import { Bands, Labels, LEVEL_HEIGHT, Notches, NowLine, Scale } from './ruler-drawing.js';
 
 const LINE_FROM_BOTTOM = 46;
+/** Levels of labels over the line; what finds no room on them stands in the list. */
+const LEVELS = 2;
 
 interface HourRulerProps {
   readonly standing: StandingView;
@@ -45,8 +47,7 @@ export function HourRuler({ standing, services, taskNames, mode, timeZone, onCho
     mode,
   );
   const { view, isHome, reset, zoom, handlers } = useRulerView(home, width, element);
-  const levels = width < 560 ? 2 : 3;
-  const height = levels * LEVEL_HEIGHT + 26 + LINE_FROM_BOTTOM;
+  const height = LEVELS * LEVEL_HEIGHT + 26 + LINE_FROM_BOTTOM;
   const line = height - LINE_FROM_BOTTOM;
   const pins = clusterPins(
     placed
@@ -56,7 +57,7 @@ export function HourRuler({ standing, services, taskNames, mode, timeZone, onCho
   );
   const without = standing.tasks.length - placed.length;
   return (
-    <Box>
+    <Box sx={{ position: 'relative' }}>
       <Box
         ref={ref}
         role="group"
@@ -85,7 +86,7 @@ export function HourRuler({ standing, services, taskNames, mode, timeZone, onCho
               line={line}
             />
             <NowLine now={now} view={view} width={width} line={line} />
-            <Labels pins={pins} levels={levels} width={width} line={line} timeZone={timeZone} now={now.at} />
+            <Labels pins={pins} levels={LEVELS} width={width} line={line} timeZone={timeZone} now={now.at} />
             <Bands pins={pins} mode={mode} now={now} view={view} width={width} line={line} height={8} />
             {pins.map(({ x, tasks }) => (
               <g
@@ -107,7 +108,14 @@ export function HourRuler({ standing, services, taskNames, mode, timeZone, onCho
       <Stack
         direction="row"
         spacing={0.5}
-        sx={{ alignItems: 'center', justifyContent: 'flex-end', minHeight: 36, pl: '110px' }}
+        sx={{
+          alignItems: 'center',
+          justifyContent: 'flex-end',
+          position: { md: 'absolute' },
+          right: 0,
+          top: 0,
+          minHeight: 36,
+        }}
       >
         {without > 0 && (
           <Box component="span" sx={{ color: 'text.secondary', typography: 'caption', pl: 1 }}>

@@ -1,6 +1,5 @@
-import { DAY_MS } from '@entretien/core/basics';
+import { DAY_MS, monthName } from '@entretien/core/basics';
 import { formatFigure } from '@entretien/core/quantities';
-import { monthName } from '../say-due.js';
 import { niceStep, type RulerMode, type RulerNow, type RulerView } from './ruler-points.js';
 
 export interface Tick {

@@ -1,3 +1,4 @@
+import { monthName } from '@entretien/core/basics';
 import { Box, Typography } from '@mui/material';
 import { seasonCartridgeHours, type WaterYear } from '@entretien/core/air';
 import { waterFields, waterNow, waterYearInput, yearFields, type WaterNow } from '@entretien/core/bench';
@@ -7,7 +8,6 @@ import { lazy } from 'react';
 import { CheckFields } from '../../../parts/checks/CheckFields.js';
 import { JudgementBand } from '../../../parts/checks/JudgementBand.js';
 import { useJudged } from '../../../parts/checks/use-judged.js';
-import { monthName } from '../../../parts/say-due.js';
 import { useNow } from '../../../parts/use-now.js';
 import { BenchFrame } from '../BenchFrame.js';
 import { LongWork } from '../LongWork.js';

@@ -26,6 +26,8 @@ interface MeasureProps {
   readonly timeZone: string;
   /** The check to begin with; to be chosen where left out. */
   readonly check?: CheckDefinition | undefined;
+  /** Whether it is to be a baseline unless somebody says otherwise. */
+  readonly asBaseline?: boolean;
   /** A measurement that is put right. */
   readonly corrects?: MeasurementView | undefined;
   readonly onClose: () => void;
@@ -118,7 +120,8 @@ interface FormProps extends MeasureProps {
   readonly measurements: readonly MeasurementView[];
 }
 
-function MeasureForm({ unit, site, facts, timeZone, check, corrects, measurements, onClose }: FormProps) {
+function MeasureForm(props: FormProps) {
+  const { unit, site, facts, timeZone, check, corrects, measurements, asBaseline = false, onClose } = props;
   const units = usePreferences((preferences) => preferences.units);
   const earlier = measurements.filter((one) => one.check === check.code);
   const [texts, setTexts] = useState<CheckTexts>(() =>
@@ -131,7 +134,7 @@ function MeasureForm({ unit, site, facts, timeZone, check, corrects, measurement
         )
       : stayingTexts(check.fields, latestByCheck(earlier).get(check.code)?.values, units),
   );
-  const [isBaseline, setBaseline] = useState(corrects?.baseline ?? false);
+  const [isBaseline, setBaseline] = useState(corrects?.baseline ?? asBaseline);
   const [meter, setMeter] = useState(emptyEntry);
   const form = useFactForm<RecordMeasurement>(
     `/compressors/${unit.id}/measurements`,

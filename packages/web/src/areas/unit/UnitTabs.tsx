@@ -1,5 +1,5 @@
 import { Box, Tab, Tabs } from '@mui/material';
-import type { CompressorView, PlanView, StandingView } from '@entretien/contracts';
+import type { CompressorView, PlanView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { useSearchParams } from 'react-router';
 import type { UnitFacts } from '../../data/queries.js';
 import { ChecksPanel, type ChecksPanelProps } from './checks/ChecksPanel.js';
@@ -7,51 +7,64 @@ import { HoursPanel } from './HoursPanel.js';
 import { Logbook } from './Logbook.js';
 import { PlanPanel } from './PlanPanel.js';
 import { PlatePanel } from './PlatePanel.js';
+import { StandingList } from './StandingList.js';
 
-const tabs = ['logbook', 'checks', 'hours', 'plate', 'plan'] as const;
+const tabs = ['due', 'logbook', 'checks', 'hours', 'plate', 'plan'] as const;
 
-interface SideProps {
+interface TabsProps {
   readonly unit: CompressorView;
   readonly standing: StandingView;
   readonly facts: UnitFacts;
   readonly plan: PlanView;
   readonly taskNames: ReadonlyMap<string, string>;
   readonly timeZone: string;
-  readonly onOpen: (dialog: 'plate' | 'move') => void;
+  /** A task was chosen, to be recorded. */
+  readonly onChoose: (task: TaskStandingView) => void;
+  readonly onOpen: (dialog: 'plate' | 'move' | 'starting-points') => void;
   readonly onCorrect: (readingId: string) => void;
   readonly onMeasure: ChecksPanelProps['onMeasure'];
 }
 
-/** Beside the machine: its logbook, what was measured, its hours, its plate and its plan, each with an address. */
-export function UnitSide({
+/** Under the machine: what is due, its logbook, what was measured, its hours, its plate and its plan, each with an address. */
+export function UnitTabs({
   unit,
   standing,
   facts,
   plan,
   taskNames,
   timeZone,
+  onChoose,
   onOpen,
   onCorrect,
   onMeasure,
-}: SideProps) {
+}: TabsProps) {
   const [search, setSearch] = useSearchParams();
-  const tab = tabs.find((one) => one === search.get('tab')) ?? 'logbook';
+  const tab = tabs.find((one) => one === search.get('tab')) ?? 'due';
   return (
     <>
       <Tabs
         value={tab}
         onChange={(_event, value: string) =>
-          setSearch(value === 'logbook' ? {} : { tab: value }, { replace: true })
+          setSearch(
+            (before) => {
+              const station = before.get('station');
+              return { ...(station ? { station } : {}), ...(value === 'due' ? {} : { tab: value }) };
+            },
+            { replace: true },
+          )
         }
+        variant="scrollable"
+        scrollButtons={false}
         aria-label="About this unit"
         sx={{
-          px: { xs: 1, md: 1.5 },
+          mt: 1,
           borderBottom: 1,
           borderColor: 'divider',
           minHeight: 44,
           '& .MuiTab-root': { minHeight: 44, minWidth: 0, px: 1.1, textTransform: 'none', fontWeight: 600 },
         }}
       >
+        <Tab value="due" label="Due" id="tab-due" aria-controls="panel" />
         <Tab value="logbook" label="Logbook" id="tab-logbook" aria-controls="panel" />
         <Tab value="checks" label="Checks" id="tab-checks" aria-controls="panel" />
         <Tab value="hours" label="Hours" id="tab-hours" aria-controls="panel" />
@@ -62,8 +75,17 @@ export function UnitSide({
         role="tabpanel"
         id="panel"
         aria-labelledby={`tab-${tab}`}
-        sx={{ px: { xs: 2, md: 2.75 }, py: 1.5 }}
+        sx={{ py: 1.25, maxWidth: tab === 'due' ? undefined : 620 }}
       >
+        {tab === 'due' && (
+          <StandingList
+            unit={unit}
+            standing={standing}
+            timeZone={timeZone}
+            onChoose={onChoose}
+            onStartingPoints={() => onOpen('starting-points')}
+          />
+        )}
         {tab === 'logbook' && (
           <Logbook
             unitId={unit.id}

@@ -1,0 +1,139 @@
+import { checkByCode, trendOf, type CheckFigure } from '../checks/index.js';
+import { clockHours, type HourClock } from './clock.js';
+import { nearingHours } from './due-point.js';
+import type { MeasuredFact, ServiceRecord, UnitHistory } from './history.js';
+import type { ConditionTrigger } from './service-plan.js';
+
+/** What the measurements say of when a figure reaches its limit. */
+export type ConditionFound =
+  | {
+      readonly known: 'point';
+      /** Run hours: one chance in ten of sooner, likely, and one in ten of later (null: it may never). */
+      readonly early: number;
+      readonly due: number;
+      readonly late: number | null;
+      readonly span: number;
+      readonly window: number;
+      readonly limit: number;
+      readonly latest: MeasuredFact;
+      readonly count: number;
+    }
+  | {
+      readonly known: 'within';
+      readonly limit: number;
+      readonly latest: MeasuredFact;
+      readonly count: number;
+      readonly why: WithinReason;
+    }
+  | { readonly known: 'nothing' };
+
+export type WithinReason =
+  /** A trend needs three measurements at different hours. */
+  | 'too-few-measurements'
+  /** It is not going towards its limit. */
+  | 'not-worsening';
+
+/**
+ * When a measured figure reaches its limit: by the trend of its check since the work that begins it anew. A
+ * measurement past the limit makes it due where that was measured.
+ *
+ * @param doneHours run hours at which the task itself was last done: its figure begins anew there
+ */
+export function conditionFound(
+  trigger: ConditionTrigger,
+  history: UnitHistory,
+  clock: HourClock,
+  doneHours: number | null,
+): ConditionFound {
+  const figure = checkByCode(trigger.check)?.figure;
+  if (!figure || figure.worse === 'either') return { known: 'nothing' };
+  const { points, resets } = recordOf(trigger.check, history, clock);
+  const limit = limitOf(trigger, points);
+  if (limit === null) return { known: 'nothing' };
+  const reset = doneHours === null ? resets : Math.max(resets, doneHours);
+  const since = points.filter(({ hours }) => hours >= reset);
+  const latest = since.at(-1);
+  if (!latest) return { known: 'nothing' };
+  const from = Number.isFinite(reset) ? reset : since[0]!.hours;
+  const common = { limit, latest: latest.fact, count: since.length };
+  if (isPast(latest.value, limit, figure.worse)) {
+    const due = firstPast(since, limit, figure.worse);
+    const span = Math.max(due - from, 1);
+    return { known: 'point', early: due, due, late: due, span, window: nearingHours(span), ...common };
+  }
+  const trend = trendOf(since, [], limit, figure.worse);
+  if (!trend) return { known: 'within', why: 'too-few-measurements', ...common };
+  if (!trend.limitHours) return { known: 'within', why: 'not-worsening', ...common };
+  const { early, likely: due, late } = trend.limitHours;
+  const span = Math.max(due - from, 1);
+  return { known: 'point', early, due, late, span, window: nearingHours(span), ...common };
+}
+
+function isPast(value: number, limit: number, worse: CheckFigure['worse']): boolean {
+  return worse === 'higher' ? value >= limit : value <= limit;
+}
+
+/** Where the figure went past its limit and stayed there. */
+function firstPast(
+  points: readonly { readonly hours: number; readonly value: number }[],
+  limit: number,
+  worse: CheckFigure['worse'],
+): number {
+  const lastWithin = points.findLastIndex(({ value }) => !isPast(value, limit, worse));
+  return points[lastWithin + 1]!.hours;
+}
+
+/** The limit as a figure; null where it is a share of a baseline that was never taken. */
+function limitOf({ limit, of }: ConditionTrigger, points: readonly MeasuredPoint[]): number | null {
+  if (of === undefined) return limit;
+  const baseline = points.findLast(({ fact }) => fact.baseline) ?? points[0];
+  return baseline ? baseline.value * limit : null;
+}
+
+interface MeasuredPoint {
+  readonly fact: MeasuredFact;
+  readonly hours: number;
+  readonly value: number;
+  readonly uncertainty: number;
+}
+
+/** What was measured by one check, in order of time, and the run hours at which it last began anew. */
+interface CheckRecord {
+  readonly points: readonly MeasuredPoint[];
+  readonly resets: number;
+}
+
+/** Worked out once for each history: several tasks may go by one check. */
+const kept = new WeakMap<
+  UnitHistory,
+  { readonly clock: HourClock; readonly records: Map<string, CheckRecord> }
+>();
+
+function recordOf(check: string, history: UnitHistory, clock: HourClock): CheckRecord {
+  let known = kept.get(history);
+  if (known?.clock !== clock) kept.set(history, (known = { clock, records: new Map() }));
+  let record = known.records.get(check);
+  if (!record) known.records.set(check, (record = readRecord(check, history, clock)));
+  return record;
+}
+
+function readRecord(check: string, history: UnitHistory, clock: HourClock): CheckRecord {
+  const measured = (history.measurements ?? []).filter((fact) => fact.check === check);
+  measured.sort((a, b) => a.takenAt - b.takenAt);
+  const points = measured.flatMap((fact) => {
+    const hours = clockHours(clock, fact.takenAt)?.hours;
+    return hours === undefined ? [] : [{ fact, hours, value: fact.value, uncertainty: fact.uncertainty }];
+  });
+  const resets = resetHours(history.services, checkByCode(check)?.resetBy ?? [], clock);
+  return { points, resets: Math.max(-Infinity, ...resets) };
+}
+
+function resetHours(
+  services: readonly ServiceRecord[],
+  resetBy: readonly string[],
+  clock: HourClock,
+): number[] {
+  return services
+    .filter(({ tasks }) => tasks.some((code) => resetBy.includes(code)))
+    .flatMap(({ doneAt }) => clockHours(clock, doneAt)?.hours ?? []);
+}

@@ -1,0 +1,147 @@
+import { formatDay, type Instant, type LocalDate } from '../basics/index.js';
+import type { StartBasis } from './due-point.js';
+import { historyUpTo, type UnitHistory } from './history.js';
+import type { JudgedTrigger, NoPoint, TaskState } from './judge-task.js';
+import type { IntervalOrigin, ServicePlan, ServiceTask, Trigger } from './service-plan.js';
+import type { AppliedFactor } from './severity.js';
+import { planAt, standingOf, type JudgedTask, type Standing, type TaskStanding } from './standing.js';
+
+/** One trigger in an explanation: as the plan has it, as it was reckoned with, and where it falls. */
+export interface ExplainedTrigger {
+  readonly rule: Trigger;
+  /** Severity counted in; the same as the rule where nothing bears on it. */
+  readonly applied: Trigger;
+  readonly state: TaskState;
+  /** Run hours at which it falls due; null for one that goes by the calendar, or has no point. */
+  readonly dueAtHours: number | null;
+  readonly dueOn: LocalDate | null;
+  readonly usedFraction: number | null;
+  readonly earlyAt: Instant | null;
+  readonly likelyAt: Instant | null;
+  readonly lateAt: Instant | null;
+  /** Why it has no point; null where it has one. */
+  readonly noPoint: NoPoint | null;
+  /** Whether it comes first. */
+  readonly isRuling: boolean;
+  /** The limit and what was measured last, for a rule by condition. */
+  readonly measured: ExplainedMeasurement | null;
+  /** Hours that a life lasts in the warm season and in the cold, where those differ. */
+  readonly lives: { readonly warm: number; readonly cold: number } | null;
+}
+
+export interface ExplainedMeasurement {
+  readonly check: string;
+  readonly limit: number;
+  readonly latest: number;
+  readonly latestAt: Instant;
+  readonly count: number;
+}
+
+/** The chain of reasoning behind a date: rule → factors → last done → due. */
+export interface Explanation {
+  readonly code: string;
+  readonly name: string;
+  readonly origin: IntervalOrigin;
+  readonly because: string | null;
+  readonly counting: 'last-done' | 'grid';
+  readonly safety: boolean;
+  readonly factors: readonly AppliedFactor[];
+  readonly start: {
+    readonly basis: StartBasis;
+    readonly on: LocalDate;
+    readonly hours: number | null;
+  } | null;
+  readonly triggers: readonly ExplainedTrigger[];
+  readonly due: TaskStanding;
+}
+
+/**
+ * Explains why a task is due when it is.
+ *
+ * @returns null where the plan has no such task, or it is one that is done only once and was
+ */
+export function explain(
+  plan: ServicePlan,
+  code: string,
+  history: UnitHistory,
+  at: Instant,
+  knownAt: Instant = Number.POSITIVE_INFINITY,
+): Explanation | null {
+  return explainKnown(plan, code, historyUpTo(history, at, knownAt), at);
+}
+
+/** The same for a history that holds nothing but what had happened by then, as known then. */
+function explainKnown(plan: ServicePlan, code: string, known: UnitHistory, at: Instant): Explanation | null {
+  return explainAll(plan, known, at, standingOf(plan, known, at)).get(code) ?? null;
+}
+
+/**
+ * Explains every task of a standing that was judged already, by code.
+ *
+ * @param known the history that the standing was judged by: nothing but what had happened by then
+ */
+export function explainAll(
+  plan: ServicePlan,
+  known: UnitHistory,
+  at: Instant,
+  { tasks }: Pick<Standing, 'tasks'>,
+): ReadonlyMap<string, Explanation> {
+  const judging = planAt(plan, known, at);
+  const dues = new Map(tasks.map((one) => [one.code, one]));
+  const explained = new Map<string, Explanation>();
+  for (const task of plan.tasks) {
+    const due = dues.get(task.code);
+    const judged = due && judging.judge(task);
+    if (judged) explained.set(task.code, explanationOf(task, judged, due));
+  }
+  return explained;
+}
+
+function explanationOf(
+  task: ServiceTask,
+  { start, triggers, factors }: JudgedTask,
+  due: TaskStanding,
+): Explanation {
+  return {
+    code: task.code,
+    name: task.name,
+    origin: task.origin,
+    because: task.because ?? null,
+    counting: task.counting,
+    safety: task.safety ?? false,
+    factors,
+    start: start && { basis: start.basis, on: formatDay(start.day), hours: start.hours },
+    triggers: triggers.all.map((one, index) => ({
+      ...explainTrigger(one, task.triggers[index]!),
+      isRuling: one === triggers.ruling,
+    })),
+    due,
+  };
+}
+
+function explainTrigger(judged: JudgedTrigger, rule: Trigger): Omit<ExplainedTrigger, 'isRuling'> {
+  const { axis, point, found, lives } = judged;
+  return {
+    rule,
+    applied: judged.trigger,
+    state: judged.state,
+    dueAtHours: axis === 'hours' ? point : null,
+    dueOn: axis === 'day' && point !== null ? formatDay(point) : null,
+    usedFraction: judged.used,
+    earlyAt: judged.earlyAt,
+    likelyAt: judged.dueAt,
+    lateAt: judged.lateAt,
+    noPoint: judged.noPoint,
+    measured:
+      found === undefined || found.known === 'nothing'
+        ? null
+        : {
+            check: found.latest.check,
+            limit: found.limit,
+            latest: found.latest.value,
+            latestAt: found.latest.takenAt,
+            count: found.count,
+          },
+    lives: lives ? { warm: lives.warm, cold: lives.cold } : null,
+  };
+}

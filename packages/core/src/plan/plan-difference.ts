@@ -1,0 +1,74 @@
+import { sayStored, sayTriggers, type SayQuantity } from './say-trigger.js';
+import type { ServicePlan, ServiceTask } from './service-plan.js';
+
+/** What becomes different for one task. */
+export interface TaskDifference {
+  readonly code: string;
+  readonly name: string;
+  readonly kind: 'added' | 'removed' | 'changed';
+  /** Each change in words, as before → after. */
+  readonly changes: readonly string[];
+}
+
+/** What changes from one plan to another, task by task; empty when nothing does. */
+export function planDifference(
+  before: ServicePlan,
+  after: ServicePlan,
+  say: SayQuantity = sayStored,
+): readonly TaskDifference[] {
+  const old = new Map(before.tasks.map((task) => [task.code, task]));
+  const present = new Set(after.tasks.map(({ code }) => code));
+  const differences: TaskDifference[] = [];
+  for (const task of after.tasks) {
+    const was = old.get(task.code);
+    const { code, name } = task;
+    if (!was) {
+      differences.push({ code, name, kind: 'added', changes: [sayTriggers(task.triggers, say)] });
+      continue;
+    }
+    const changes = [
+      ...changesOf(was, task, say),
+      ...factorChanges(before.overrides?.[code], after.overrides?.[code]),
+    ];
+    if (changes.length > 0) differences.push({ code, name, kind: 'changed', changes });
+  }
+  for (const task of before.tasks) {
+    const { code, name } = task;
+    if (!present.has(code))
+      differences.push({ code, name, kind: 'removed', changes: [sayTriggers(task.triggers, say)] });
+  }
+  return differences;
+}
+
+function changesOf(was: ServiceTask, is: ServiceTask, say: SayQuantity): string[] {
+  const changes: string[] = [];
+  const compare = (label: string, of: (task: ServiceTask) => string) => {
+    if (of(was) !== of(is)) changes.push(`${label}${of(was) || 'nothing'} → ${of(is) || 'nothing'}`);
+  };
+  compare('', (task) => sayTriggers(task.triggers, say));
+  compare('counted ', ({ counting }) => (counting === 'grid' ? 'on the grid' : 'from last done'));
+  compare('safety: ', ({ safety }) => (safety ? 'yes' : 'no'));
+  compare('covers: ', ({ covers = [] }) => covers.join(', '));
+  compare('from: ', ({ origin }) => origin.replaceAll('-', ' '));
+  compare('minutes: ', ({ minutes }) => String(minutes));
+  compare('state: ', ({ isolation }) => isolation.replaceAll('-', ' '));
+  compare('how: ', ({ how = '' }) => how);
+  compare('nearing from: ', (task) =>
+    task.triggers
+      .flatMap((one) => ('nearing' in one && one.nearing !== undefined ? [one.nearing] : []))
+      .join(', '),
+  );
+  return changes;
+}
+
+type Overrides = NonNullable<ServicePlan['overrides']>[string] | undefined;
+
+function factorChanges(was: Overrides, is: Overrides): string[] {
+  const kinds = [
+    ...new Set([...Object.keys(was ?? {}), ...Object.keys(is ?? {})]),
+  ] as (keyof NonNullable<Overrides>)[];
+  return kinds.flatMap((kind) => {
+    const [old, now] = [was?.[kind]?.times, is?.[kind]?.times];
+    return old === now ? [] : [`${kind}: ${old ?? 'by rule'} → ${now ?? 'by rule'}`];
+  });
+}

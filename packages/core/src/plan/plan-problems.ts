@@ -1,0 +1,129 @@
+import type { Problem } from '../basics/index.js';
+import { checkByCode } from '../checks/index.js';
+import { stationCodes, type DataPlate } from '../machine/index.js';
+import { schoolsFor } from './schools.js';
+import type { ServicePlan, ServiceTask, Trigger } from './service-plan.js';
+
+/**
+ * What cannot be in a plan for a machine, in sentences; empty when there is nothing to refuse. The shape of the
+ * plan, its bounds and lengths are the schema's affair.
+ */
+export function planProblems(plan: ServicePlan, plate: DataPlate): readonly Problem[] {
+  const problems: Problem[] = [];
+  const say = (task: ServiceTask, code: string, sentence: string) =>
+    problems.push({ code, field: `tasks.${task.code}`, sentence: `${task.name}: ${sentence}` });
+  const codes = new Map<string, ServiceTask>();
+  const stations = stationCodes(plate);
+  for (const task of plan.tasks) {
+    if (codes.has(task.code)) say(task, 'task-twice', `there are two tasks called ${task.code}.`);
+    codes.set(task.code, task);
+    if (!stations.has(task.station)) {
+      say(task, 'no-such-station', `this machine has no station called ${task.station}.`);
+    }
+    if (task.safety && task.triggers.length === 0) {
+      say(task, 'safety-without-interval', 'a safety task needs an interval or a limit.');
+    }
+    const hasRun = task.triggers.some(({ kind }) => kind === 'run');
+    if (hasRun && task.triggers.some(({ kind }) => kind !== 'run')) {
+      say(task, 'run-and-date', 'what belongs to every run has no due date; make two tasks of it.');
+    }
+    for (const trigger of task.triggers) {
+      const wrong = triggerProblem(trigger);
+      if (wrong) say(task, 'trigger', wrong);
+    }
+  }
+  for (const task of plan.tasks) {
+    for (const code of task.covers ?? []) {
+      if (!codes.has(code)) say(task, 'covers-nothing', `it covers ${code}, which is not in the plan.`);
+    }
+    if (coversItself(task, codes)) say(task, 'covers-itself', 'what it covers covers it again.');
+  }
+  for (const code of Object.keys(plan.overrides ?? {})) {
+    if (!codes.has(code)) {
+      problems.push({
+        code: 'override-of-nothing',
+        field: 'overrides',
+        sentence: `A factor is decided for ${code}, which is not in the plan.`,
+      });
+    }
+  }
+  return [...problems, ...choiceProblems(plan, plate)];
+}
+
+function triggerProblem(trigger: Trigger): string | null {
+  switch (trigger.kind) {
+    case 'milestone':
+      return trigger.at.some((hours, index) => index > 0 && hours <= trigger.at[index - 1]!)
+        ? 'its fixed figures of hours must rise.'
+        : null;
+    case 'condition': {
+      const figure = checkByCode(trigger.check)?.figure;
+      if (!figure) return `there is no check called ${trigger.check} with a figure.`;
+      return figure.worse === 'either'
+        ? `${figure.name.toLowerCase()} has a limit on both sides, and no trend to one.`
+        : null;
+    }
+    case 'not-before':
+      return triggerProblem(trigger.trigger);
+    case 'run':
+      return (trigger.when === 'while-running') === (trigger.everyMinutes !== undefined)
+        ? null
+        : 'minutes of running belong to “while running”, and to that only.';
+    default:
+      return null;
+  }
+}
+
+function coversItself(task: ServiceTask, codes: ReadonlyMap<string, ServiceTask>): boolean {
+  const seen = new Set<string>();
+  const ahead = [...(task.covers ?? [])];
+  for (let code = ahead.pop(); code !== undefined; code = ahead.pop()) {
+    if (code === task.code) return true;
+    if (seen.has(code)) continue;
+    seen.add(code);
+    ahead.push(...(codes.get(code)?.covers ?? []));
+  }
+  return false;
+}
+
+function choiceProblems({ choices = {} }: ServicePlan, plate: DataPlate): Problem[] {
+  const schools = new Map(schoolsFor(plate).map((school) => [school.code, school]));
+  return Object.entries(choices).flatMap(([code, chosen]) => {
+    const school = schools.get(code);
+    if (!school) {
+      return [
+        { code: 'no-such-school', field: 'choices', sentence: `“${code}” is no question for this machine.` },
+      ];
+    }
+    if (school.options.some((option) => option.code === chosen)) return [];
+    return [
+      { code: 'no-such-way', field: 'choices', sentence: `${school.name}: “${chosen}” is none of its ways.` },
+    ];
+  });
+}
+
+/** A plan cut down to what a machine has; names what was left out. */
+export function fitPlan(
+  plan: ServicePlan,
+  plate: DataPlate,
+): { readonly plan: ServicePlan; readonly leftOut: readonly string[] } {
+  const stations = stationCodes(plate);
+  const fitting = plan.tasks.filter(({ station }) => stations.has(station));
+  const known = new Set(fitting.map(({ code }) => code));
+  const tasks = fitting.map((task) =>
+    task.covers?.every((code) => known.has(code)) === false
+      ? { ...task, covers: task.covers.filter((code) => known.has(code)) }
+      : task,
+  );
+  const keep = <Value>(
+    values: Readonly<Record<string, Value>> | undefined,
+    isKept: (code: string) => boolean,
+  ) => values && Object.fromEntries(Object.entries(values).filter(([code]) => isKept(code)));
+  const asked = new Set(schoolsFor(plate).map(({ code }) => code));
+  const choices = keep(plan.choices, (code) => asked.has(code));
+  const overrides = keep(plan.overrides, (code) => known.has(code));
+  return {
+    plan: { tasks, ...(choices ? { choices } : {}), ...(overrides ? { overrides } : {}) },
+    leftOut: plan.tasks.filter(({ station }) => !stations.has(station)).map(({ name }) => name),
+  };
+}

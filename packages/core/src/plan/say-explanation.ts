@@ -1,0 +1,141 @@
+import { formatDay, localDayAt, sayDay, type Instant } from '../basics/index.js';
+import { formatFigure } from '../quantities/index.js';
+import type { ExplainedTrigger, Explanation } from './explain.js';
+import type { NoPoint } from './judge-task.js';
+import type { IntervalOrigin } from './service-plan.js';
+import { sayHours, sayMeasured, sayStored, sayTrigger, type SayQuantity } from './say-trigger.js';
+
+/** A step of the reasoning, to be read aloud. */
+export interface SaidStep {
+  readonly step: 'rule' | 'factor' | 'start' | 'point' | 'due';
+  readonly words: string;
+  /** The trigger it speaks of, by its place in the explanation. */
+  readonly trigger?: number;
+}
+
+const origins: Record<IntervalOrigin, string> = {
+  book: 'by the maker’s book',
+  label: 'by the label on the machine',
+  practice: 'common practice',
+  regulation: 'by regulation',
+  'own-history': 'from this machine’s own history',
+};
+
+/** The reasoning behind a date in plain sentences: the rule, what bears on it, where it counts from, what comes first. */
+export function sayExplanation(
+  explanation: Explanation,
+  timeZone: string,
+  say: SayQuantity = sayStored,
+): readonly SaidStep[] {
+  const { triggers, factors, due } = explanation;
+  const day = (at: Instant) => sayDay(formatDay(localDayAt(at, timeZone)));
+  const steps: SaidStep[] = [
+    { step: 'rule', words: sayRule(explanation, say) },
+    ...factors.map((factor): SaidStep => {
+      const times = `× ${formatFigure(factor.times, { maxDecimals: 2 })}`;
+      return {
+        step: 'factor',
+        words:
+          factor.insteadOf === null
+            ? `${factor.because} (${times})`
+            : `Decided here ${times}, instead of × ${formatFigure(factor.insteadOf, { maxDecimals: 2 })}: ${factor.because}`,
+      };
+    }),
+    { step: 'start', words: sayStart(explanation) },
+    ...triggers.flatMap((trigger, index): SaidStep[] =>
+      trigger.rule.kind === 'run'
+        ? []
+        : [{ step: 'point', trigger: index, words: sayPoint(trigger, day, say) }],
+    ),
+    { step: 'due', words: sayDue(explanation, day) },
+  ];
+  if (due.putOff) {
+    const { reason, untilHours, untilOn, risk } = due.putOff;
+    const until = [untilHours === null ? '' : sayHours(untilHours), untilOn === null ? '' : sayDay(untilOn)]
+      .filter(Boolean)
+      .join(' or ');
+    steps.push({
+      step: 'due',
+      words: `Put off until ${until}: ${reason}${risk === null ? '' : `. The risk: ${risk}`}`,
+    });
+  }
+  if (due.coveredBy !== null) {
+    steps.push({ step: 'due', words: 'A bigger task that is due as well does this one, too.' });
+  }
+  return steps;
+}
+
+function sayRule({ triggers, origin, because }: Explanation, say: SayQuantity): string {
+  if (triggers.length === 0) return `No interval: it is done on failure. ${because ?? ''}`.trim();
+  const rule = triggers.map(({ rule: one }) => sayTrigger(one, say)).join(' or ');
+  const first = triggers.length > 1 ? ', whichever comes first' : '';
+  return `${capital(rule)}${first}: ${origins[origin]}.${because === null ? '' : ` ${because}`}`;
+}
+
+function sayStart({ start, counting, triggers }: Explanation): string {
+  if (start === null) return 'Nobody can say when it was last done: it wants an inspection.';
+  const hours = start.hours === null ? '' : `, at ${sayHours(start.hours)}`;
+  const grid =
+    counting === 'grid' && triggers.some(({ rule }) => rule.kind === 'hours' || rule.kind === 'calendar')
+      ? ' It keeps to fixed multiples: doing one late does not move the next.'
+      : '';
+  switch (start.basis) {
+    case 'done':
+      return `Last done on ${sayDay(start.on)}${hours}.${grid}`;
+    case 'commissioned':
+      return `Never done on record: counted from commissioning on ${sayDay(start.on)}${hours}.${grid}`;
+    case 'inspection':
+      return `A first inspection set where it counts from: ${sayDay(start.on)}${hours}.${grid}`;
+    case 'estimate':
+      return `An accepted estimate sets where it counts from: ${sayDay(start.on)}${hours}.${grid}`;
+  }
+}
+
+const noPoints: Record<NoPoint, string> = {
+  'no-start': 'nothing to count from',
+  'hours-unknown': 'its run hours are not known',
+  'not-measured': 'not measured yet',
+  'too-few-measurements': 'within its limit; three measurements make a trend',
+  'not-worsening': 'within its limit, and not going there',
+  'no-milestone-left': 'its last fixed figure is behind',
+  'cannot-be-reckoned': 'its figures cannot be reckoned with',
+  'within-a-run': 'part of every run',
+};
+
+function sayPoint(trigger: ExplainedTrigger, day: (at: Instant) => string, say: SayQuantity): string {
+  const name = capital(sayTrigger(trigger.applied, say));
+  const { measured, lives, noPoint, dueAtHours, dueOn, likelyAt, earlyAt, lateAt } = trigger;
+  const last = measured
+    ? ` (${sayMeasured(measured.check, measured.latest, say)} on ${day(measured.latestAt)}, limit ${sayMeasured(measured.check, measured.limit, say)})`
+    : '';
+  const lasting = lives ? ` (${sayHours(lives.warm)} of warm weather, ${sayHours(lives.cold)} of cold)` : '';
+  if (noPoint !== null) return `${name}: ${noPoints[noPoint]}${last}.`;
+  if (dueOn !== null) return `${name}: ${sayDay(dueOn)}.`;
+  const date =
+    likelyAt === null
+      ? 'no date while it stands still or its use is not known'
+      : earlyAt === null || earlyAt === lateAt
+        ? day(likelyAt)
+        : `about ${day(likelyAt)}, between ${day(earlyAt)} and ${lateAt === null ? 'much later' : day(lateAt)}`;
+  return `${name}${trigger.rule.kind === 'water' ? lasting : ''}${last}: at ${sayHours(dueAtHours!)}, ${date}.`;
+}
+
+function sayDue({ triggers, due }: Explanation, day: (at: Instant) => string): string {
+  const ruling = triggers.find(({ isRuling }) => isRuling);
+  if (!ruling) {
+    return due.state === 'unknown' ? 'So nobody can say when it is due.' : 'So nothing makes it due for now.';
+  }
+  const many = triggers.filter(({ noPoint }) => noPoint === null).length > 1;
+  const by = ruling.dueAtHours === null ? 'The calendar' : ruling.measured ? 'Its condition' : 'The hours';
+  const when =
+    due.likelyAt === null
+      ? `at ${sayHours(due.dueAtHours!)}, without a date`
+      : due.ruledBy === 'hours'
+        ? `at ${sayHours(ruling.dueAtHours ?? due.dueAtHours!)}, about ${day(due.likelyAt)}`
+        : `on ${day(due.likelyAt)}`;
+  return many ? `${by} come${by === 'The hours' ? '' : 's'} first: due ${when}.` : `So it is due ${when}.`;
+}
+
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

@@ -1,0 +1,137 @@
+import { dayNumberOf, localDayAt, startOfLocalDay, type Instant } from '../basics/index.js';
+import { clockHours, type HourClock } from './clock.js';
+import { calendarDuePoint, hoursDuePoint, type StartingPoint } from './due-point.js';
+import type { ServiceRecord, StartingPointFact, UnitHistory } from './history.js';
+import type { ServicePlan, ServiceTask } from './service-plan.js';
+
+/** The last record of a task, and by which task's code it was done. */
+export interface LastDone {
+  readonly record: ServiceRecord;
+  readonly via: string;
+}
+
+const coveringByPlan = new WeakMap<ServicePlan, ReadonlyMap<string, readonly string[]>>();
+
+/** For each task code, what a record of it settles: itself and the tasks it covers, however deep. */
+export function settledBy(plan: ServicePlan): ReadonlyMap<string, readonly string[]> {
+  let covering = coveringByPlan.get(plan);
+  if (!covering) {
+    const direct = new Map(plan.tasks.map((task) => [task.code, task.covers ?? []]));
+    const reach = (code: string, seen: Set<string>): Set<string> => {
+      if (seen.has(code)) return seen;
+      seen.add(code);
+      for (const covered of direct.get(code) ?? []) reach(covered, seen);
+      return seen;
+    };
+    covering = new Map(plan.tasks.map((task) => [task.code, [...reach(task.code, new Set())]]));
+    coveringByPlan.set(plan, covering);
+  }
+  return covering;
+}
+
+/** By code of the task: when it was last done, as itself or as part of a bigger one. */
+export function lastDoneByTask(
+  plan: ServicePlan,
+  services: readonly ServiceRecord[],
+): ReadonlyMap<string, LastDone> {
+  const covering = settledBy(plan);
+  const last = new Map<string, LastDone>();
+  for (const record of services) {
+    for (const via of record.tasks) {
+      for (const code of covering.get(via) ?? []) {
+        const before = last.get(code);
+        const isBigger = before?.record === record && via !== code;
+        if (!before || record.doneAt > before.record.doneAt || isBigger) last.set(code, { record, via });
+      }
+    }
+  }
+  return last;
+}
+
+const NONE_SET: ReadonlyMap<string, StartingPointFact> = new Map();
+
+/** By code of the task: where it was last decided to count from. */
+export function startingPointByTask(
+  facts: readonly StartingPointFact[] = [],
+): ReadonlyMap<string, StartingPointFact> {
+  if (facts.length === 0) return NONE_SET;
+  const last = new Map<string, StartingPointFact>();
+  for (const fact of facts) {
+    const before = last.get(fact.task);
+    const isLater =
+      !before ||
+      fact.setAt > before.setAt ||
+      (fact.setAt === before.setAt && fact.recordedAt > before.recordedAt);
+    if (isLater) last.set(fact.task, fact);
+  }
+  return last;
+}
+
+interface StartFacts {
+  /** Code of the task. */
+  readonly code: string;
+  readonly last: LastDone | undefined;
+  readonly set: StartingPointFact | undefined;
+  readonly tasks: ReadonlyMap<string, ServiceTask>;
+}
+
+/** Where a task counts from; null when nobody can say. */
+export function startingPointOf(
+  { code, last, set, tasks }: StartFacts,
+  clock: HourClock,
+  history: UnitHistory,
+): StartingPoint | null {
+  const { timeZone } = history;
+  if (last && !(set && set.setAt > last.record.doneAt)) {
+    const { doneAt } = last.record;
+    const start: StartingPoint = {
+      basis: 'done',
+      at: doneAt,
+      hours: clockHours(clock, doneAt)?.hours ?? null,
+      day: localDayAt(doneAt, timeZone),
+      doneAt,
+    };
+    const bigger = last.via === code ? undefined : tasks.get(last.via);
+    return bigger?.counting === 'grid' ? { ...start, ...creditOf(bigger, start, clock) } : start;
+  }
+  if (set) return setPoint(set, clock, timeZone);
+  if (history.history === 'unknown') return null;
+  // A machine taken over at 9,900 h is not counted from zero: its first figure is where its record begins.
+  const hours = clock.runHours.hours[0] ?? null;
+  return { basis: 'commissioned', at: clock.commissionedAt, hours, day: clock.commissionedDay, doneAt: null };
+}
+
+/** The grid point that a bigger task was done for counts for what it covers, too. */
+function creditOf(
+  bigger: ServiceTask,
+  start: StartingPoint,
+  clock: HourClock,
+): Pick<StartingPoint, 'creditHours' | 'creditDay'> {
+  const credit: { creditHours?: number; creditDay?: number } = {};
+  for (const trigger of bigger.triggers) {
+    if (trigger.kind === 'hours' && start.hours !== null) {
+      const { due, span } = hoursDuePoint(trigger, 'grid', start, start.hours);
+      credit.creditHours = Math.max(credit.creditHours ?? -Infinity, due - span);
+    } else if (trigger.kind === 'calendar') {
+      const { due, span } = calendarDuePoint(trigger, 'grid', start, clock.commissionedDay);
+      credit.creditDay = Math.max(credit.creditDay ?? -Infinity, due - span);
+    }
+  }
+  return credit;
+}
+
+function setPoint(set: StartingPointFact, clock: HourClock, timeZone: string): StartingPoint {
+  const day =
+    set.countsFromOn === undefined || set.countsFromOn === null
+      ? localDayAt(set.setAt, timeZone)
+      : dayNumberOf(set.countsFromOn);
+  const from: Instant = Math.min(set.setAt, startOfLocalDay(day, timeZone));
+  const then = clockHours(clock, set.setAt)?.hours ?? null;
+  const hours =
+    set.hoursUsed === undefined || set.hoursUsed === null
+      ? (clockHours(clock, from)?.hours ?? null)
+      : then === null
+        ? null
+        : then - set.hoursUsed;
+  return { basis: set.basis, at: from, hours, day, doneAt: null };
+}

@@ -1,0 +1,30 @@
+import { Column, Entity, Index } from 'typeorm';
+import { CorrectingFactColumns } from './columns.js';
+
+/** A task was put off, with the reason, until a limit. */
+@Entity('put_off')
+@Index('put_off_by_unit', ['compressorId', 'putOffAt'])
+export class PutOffEntity extends CorrectingFactColumns {
+  @Column({ type: 'text' }) task: string;
+  @Column({ name: 'put_off_at', type: 'integer' }) putOffAt: number;
+  @Column({ type: 'text' }) reason: string;
+  @Column({ name: 'until_hours', type: 'real', nullable: true }) untilHours: number | null;
+  @Column({ name: 'until_on', type: 'text', nullable: true }) untilOn: string | null;
+  @Column({ type: 'text', nullable: true }) risk: string | null;
+}
+
+/** Where a task counts from. */
+export interface StartingPointColumns {
+  readonly task: string;
+  readonly hoursUsed?: number;
+  readonly countsFromOn?: string;
+}
+
+/** A first inspection or an accepted estimate said where tasks count from. */
+@Entity('starting_point')
+@Index('starting_point_by_unit', ['compressorId', 'setAt'])
+export class StartingPointEntity extends CorrectingFactColumns {
+  @Column({ name: 'set_at', type: 'integer' }) setAt: number;
+  @Column({ type: 'text' }) basis: 'inspection' | 'estimate';
+  @Column({ type: 'simple-json' }) points: StartingPointColumns[];
+}

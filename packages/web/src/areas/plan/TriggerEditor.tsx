@@ -1,0 +1,145 @@
+import { Box, IconButton, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
+import type { DataPlate } from '@entretien/core/machine';
+import { triggerKinds, type Trigger } from '@entretien/core/plan';
+import { useState } from 'react';
+import {
+  fieldsOfTrigger,
+  formOf,
+  kindNames,
+  newTrigger,
+  readTrigger,
+  type TriggerForm,
+} from './trigger-form.js';
+
+interface TriggerListProps {
+  readonly triggers: readonly Trigger[];
+  readonly plate: DataPlate;
+  /** Null while something typed is not understood. */
+  readonly onChange: (triggers: readonly Trigger[] | null) => void;
+}
+
+/** The triggers of a task, each with its fields; the first to come rules. */
+export function TriggerList({ triggers, plate, onChange }: TriggerListProps) {
+  const [forms, setForms] = useState(() =>
+    triggers.map((trigger, index) => ({
+      key: index,
+      form: formOf(trigger),
+      before: trigger as Trigger | undefined,
+    })),
+  );
+  const change = (next: typeof forms) => {
+    setForms(next);
+    const read = next.map(({ form, before }) => readTrigger(form, plate, before));
+    onChange(read.every((one) => one.ok) ? read.map((one) => one.trigger) : null);
+  };
+  const set = (key: number, form: TriggerForm) =>
+    change(forms.map((one) => (one.key === key ? { ...one, form } : one)));
+  return (
+    <Box>
+      {forms.length === 0 && (
+        <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
+          No interval: it is done on failure.
+        </Typography>
+      )}
+      {forms.map(({ key, form, before }, index) => (
+        <Box key={key}>
+          {index > 0 && (
+            <Typography variant="body2" sx={{ color: 'text.secondary', my: 0.5 }}>
+              or, whichever comes first
+            </Typography>
+          )}
+          <Stack direction="row" sx={{ alignItems: 'start', gap: 1 }}>
+            <Box sx={{ flex: 1, minWidth: 0 }}>
+              <TriggerFields form={form} before={before} plate={plate} onForm={(next) => set(key, next)} />
+            </Box>
+            <IconButton
+              aria-label={`Remove: ${kindNames[form.kind]}`}
+              onClick={() => change(forms.filter((one) => one.key !== key))}
+            >
+              <DeleteOutlineIcon />
+            </IconButton>
+          </Stack>
+        </Box>
+      ))}
+      <TextField
+        select
+        size="small"
+        label="Add a trigger"
+        value=""
+        onChange={(event) => {
+          const kind = event.target.value as Trigger['kind'];
+          const key = Math.max(-1, ...forms.map((one) => one.key)) + 1;
+          change([...forms, { key, form: newTrigger(kind, plate), before: undefined }]);
+        }}
+        sx={{ mt: 1, minWidth: 200 }}
+      >
+        {triggerKinds.map((kind) => (
+          <MenuItem key={kind} value={kind}>
+            {kindNames[kind]}
+          </MenuItem>
+        ))}
+      </TextField>
+    </Box>
+  );
+}
+
+interface TriggerFieldsProps {
+  readonly form: TriggerForm;
+  readonly before: Trigger | undefined;
+  readonly plate: DataPlate;
+  readonly onForm: (form: TriggerForm) => void;
+}
+
+function TriggerFields({ form, before, plate, onForm }: TriggerFieldsProps) {
+  const read = readTrigger(form, plate, before);
+  const problems = read.ok ? {} : read.problems;
+  const { inner } = form;
+  return (
+    <Box>
+      {inner && (
+        <TriggerFields
+          form={inner}
+          before={before?.kind === 'not-before' ? before.trigger : undefined}
+          plate={plate}
+          onForm={(next) => onForm({ ...form, inner: next })}
+        />
+      )}
+      <Box
+        role="group"
+        aria-label={kindNames[form.kind]}
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(auto-fill, minmax(150px, 1fr))' },
+          gap: 1,
+          alignItems: 'start',
+        }}
+      >
+        {fieldsOfTrigger(form, plate).map((field) => (
+          <TextField
+            key={field.name}
+            size="small"
+            select={field.options !== undefined}
+            label={field.unit ? `${field.label}, ${field.unit}` : field.label}
+            value={form.texts[field.name] ?? ''}
+            onChange={(event) =>
+              onForm({ ...form, texts: { ...form.texts, [field.name]: event.target.value } })
+            }
+            error={problems[field.name] !== undefined}
+            helperText={problems[field.name] ?? field.hint ?? (field.isOptional ? 'may stay empty' : ' ')}
+            slotProps={{
+              htmlInput: field.options ? {} : { inputMode: 'decimal', autoComplete: 'off', maxLength: 200 },
+              formHelperText: { role: problems[field.name] === undefined ? undefined : 'alert' },
+            }}
+          >
+            {field.options?.map(([value, name]) => (
+              <MenuItem key={value} value={value}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+      </Box>
+    </Box>
+  );
+}

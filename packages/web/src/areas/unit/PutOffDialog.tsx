@@ -1,0 +1,96 @@
+import { TextField, Typography } from '@mui/material';
+import type { PutOffTask, StandingView, TaskStandingView } from '@entretien/contracts';
+import { useState } from 'react';
+import { Caution } from '../../parts/Caution.js';
+import { FormDialog } from '../../parts/FormDialog.js';
+import { emptyEntry, QuantityField } from '../../parts/QuantityField.js';
+import { useFactForm } from '../../parts/use-fact-form.js';
+
+interface PutOffProps {
+  readonly unitId: string;
+  readonly task: TaskStandingView;
+  readonly standing: StandingView;
+  readonly timeZone: string;
+  readonly onClose: () => void;
+}
+
+/** Puts a task off: why, and until when. What keeps somebody safe wants the risk named, and stays in sight. */
+export function PutOffDialog({ unitId, task, standing, timeZone, onClose }: PutOffProps) {
+  const form = useFactForm<PutOffTask>(`/compressors/${unitId}/put-offs`, timeZone, onClose);
+  const [reason, setReason] = useState('');
+  const [untilOn, setUntilOn] = useState('');
+  const [hours, setHours] = useState(emptyEntry);
+  const [risk, setRisk] = useState('');
+  const needsRisk = task.safety && risk.trim() === '';
+  const hasLimit = untilOn !== '' || hours.value !== null;
+  return (
+    <FormDialog
+      title={`Put off: ${task.name}`}
+      submit="Put off"
+      canSubmit={reason.trim() !== '' && hasLimit && hours.problem === null && !needsRisk}
+      isSending={form.isSending}
+      problem={form.generalProblem ?? form.problemOf('task') ?? null}
+      onClose={onClose}
+      onSubmit={() =>
+        form.send({
+          task: task.code,
+          putOffAt: new Date().toISOString(),
+          reason: reason.trim(),
+          ...(untilOn === '' ? {} : { untilOn }),
+          ...(hours.value === null ? {} : { untilHours: hours.value }),
+          ...(risk.trim() === '' ? {} : { risk: risk.trim() }),
+        })
+      }
+    >
+      {task.safety && (
+        <Caution words="This keeps somebody safe. Name what can happen while it waits; it stays among what is due." />
+      )}
+      <TextField
+        label="Why it waits"
+        required
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        multiline
+        error={form.problemOf('reason') !== undefined}
+        helperText={form.problemOf('reason') ?? ' '}
+        slotProps={{ htmlInput: { maxLength: 2000 } }}
+      />
+      {task.safety && (
+        <TextField
+          label="The risk of waiting"
+          required
+          value={risk}
+          onChange={(event) => setRisk(event.target.value)}
+          multiline
+          error={form.problemOf('risk') !== undefined}
+          helperText={form.problemOf('risk') ?? 'Like: water in the cylinders.'}
+          slotProps={{ htmlInput: { maxLength: 2000 } }}
+        />
+      )}
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        Until a day, or run hours, or both: whichever comes first.
+      </Typography>
+      <TextField
+        label="Until"
+        type="date"
+        value={untilOn}
+        onChange={(event) => setUntilOn(event.target.value)}
+        error={form.problemOf('untilOn') !== undefined}
+        helperText={form.problemOf('untilOn') ?? ' '}
+        slotProps={{ inputLabel: { shrink: true }, formHelperText: { role: 'alert' } }}
+      />
+      {standing.runHours !== null && (
+        <QuantityField
+          label="Until run hours"
+          kind="hours"
+          entry={hours}
+          onEntry={setHours}
+          min={0}
+          max={1_000_000}
+          problem={form.problemOf('untilHours')}
+          hint={`It has run ${Math.round(standing.runHours)} h.`}
+        />
+      )}
+    </FormDialog>
+  );
+}

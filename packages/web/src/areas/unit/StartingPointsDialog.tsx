@@ -1,0 +1,144 @@
+import { Box, FormControlLabel, MenuItem, Radio, RadioGroup, TextField, Typography } from '@mui/material';
+import type { PlanView, SetStartingPoints, StandingView } from '@entretien/contracts';
+import { formatDay, localDayAt, stepDays } from '@entretien/core/basics';
+import type { ServiceTask } from '@entretien/core/plan';
+import { useState } from 'react';
+import { FormDialog } from '../../parts/FormDialog.js';
+import { useFactForm } from '../../parts/use-fact-form.js';
+import { useNow } from '../../parts/use-now.js';
+import { WhenField } from '../../parts/WhenField.js';
+
+interface StartingPointsProps {
+  readonly unitId: string;
+  readonly tag: string;
+  readonly standing: StandingView;
+  readonly plan: PlanView;
+  readonly timeZone: string;
+  readonly onClose: () => void;
+}
+
+/** How a thing was found, as a share of its interval. */
+const found = [
+  { code: 'new', name: 'as good as new', used: 0 },
+  { code: 'quarter', name: 'a quarter used', used: 0.25 },
+  { code: 'half', name: 'half used', used: 0.5 },
+  { code: 'most', name: 'three quarters used', used: 0.75 },
+  { code: 'spent', name: 'used up', used: 1 },
+] as const;
+
+/** Says where the tasks of a machine of unknown history count from: by what was found, or by an estimate. */
+export function StartingPointsDialog({
+  unitId,
+  tag,
+  standing,
+  plan,
+  timeZone,
+  onClose,
+}: StartingPointsProps) {
+  const form = useFactForm<SetStartingPoints>(`/compressors/${unitId}/starting-points`, timeZone, onClose);
+  const [basis, setBasis] = useState<'inspection' | 'estimate'>('inspection');
+  const [answers, setAnswers] = useState<Readonly<Record<string, string>>>({});
+  const now = useNow();
+  const byCode = new Map(plan.tasks.map((task) => [task.code, task]));
+  const open = standing.tasks.flatMap(({ code, startedBy }) => {
+    const task = byCode.get(code);
+    return task && startedBy === null ? [task] : [];
+  });
+  const answered = open.filter(({ code }) => answers[code]);
+  return (
+    <FormDialog
+      title={`Where ${tag} counts from`}
+      submit={answered.length === 1 ? 'Set 1 task' : `Set ${answered.length} tasks`}
+      canSubmit={answered.length > 0 && form.when !== null}
+      isSending={form.isSending}
+      problem={form.generalProblem}
+      onClose={onClose}
+      onSubmit={() =>
+        form.send({
+          setAt: new Date(form.when ?? now).toISOString(),
+          basis,
+          points: answered.map((task) => pointOf(task, answers[task.code]!, form.when ?? now, timeZone)),
+        })
+      }
+      wide
+    >
+      <Typography sx={{ color: 'text.secondary' }}>
+        What you leave open stays not known. Doing the work counts more than any of this.
+      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
+        <RadioGroup
+          row
+          aria-label="What it rests on"
+          value={basis}
+          onChange={(event) => setBasis(event.target.value as typeof basis)}
+        >
+          <FormControlLabel value="inspection" control={<Radio />} label="I looked at it" />
+          <FormControlLabel value="estimate" control={<Radio />} label="An estimate that was accepted" />
+        </RadioGroup>
+        <WhenField
+          label="On"
+          size="small"
+          text={form.whenText}
+          onText={form.setWhenText}
+          problem={form.problemOf('setAt')}
+        />
+      </Box>
+      {open.length === 0 && <Typography>Every task has something to count from already.</Typography>}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
+          columnGap: 3,
+          rowGap: 1.25,
+        }}
+      >
+        {open.map(({ code, name }) => (
+          <TextField
+            key={code}
+            select
+            size="small"
+            label={name}
+            value={answers[code] ?? ''}
+            onChange={(event) => setAnswers({ ...answers, [code]: event.target.value })}
+          >
+            <MenuItem value="">not known</MenuItem>
+            {found.map((one) => (
+              <MenuItem key={one.code} value={one.code}>
+                {one.name}
+              </MenuItem>
+            ))}
+          </TextField>
+        ))}
+      </Box>
+      <TextField
+        label="Note"
+        value={form.note}
+        onChange={(event) => form.setNote(event.target.value)}
+        multiline
+        slotProps={{ htmlInput: { maxLength: 2000 } }}
+      />
+    </FormDialog>
+  );
+}
+
+/** The share of its interval that was found used, in hours and in days. */
+export function pointOf(
+  { code, triggers }: Pick<ServiceTask, 'code' | 'triggers'>,
+  answer: string,
+  at: number,
+  timeZone: string,
+): SetStartingPoints['points'][number] {
+  const used = found.find((one) => one.code === answer)?.used ?? 0;
+  const spans = triggers.flatMap((trigger) =>
+    trigger.kind === 'hours' ? [trigger.every] : trigger.kind === 'season' ? [trigger.warm] : [],
+  );
+  const today = localDayAt(at, timeZone);
+  const days = triggers.flatMap((trigger) =>
+    trigger.kind === 'calendar' ? [stepDays(today, trigger.every) - today] : [],
+  );
+  return {
+    task: code,
+    hoursUsed: spans.length === 0 ? 0 : Math.round(Math.min(...spans) * used * 10) / 10,
+    countsFromOn: formatDay(today - (days.length === 0 ? 0 : Math.round(Math.min(...days) * used))),
+  };
+}

@@ -1,0 +1,106 @@
+import { Box, Stack, Typography } from '@mui/material';
+import type { CompressorView, SiteView, StandingView } from '@entretien/contracts';
+import { describeMachine } from '@entretien/core/machine';
+import { formatFigure, formatQuantity, unitByCode, type QuantityKind } from '@entretien/core/quantities';
+import { usePreferences } from '../../app/preferences.js';
+import { Figure } from '../../parts/Figure.js';
+import { sayAgo, sayDate } from '../../parts/say-due.js';
+
+interface HeadProps {
+  readonly unit: CompressorView;
+  readonly site: SiteView | undefined;
+  readonly standing: StandingView;
+  readonly timeZone: string;
+  readonly children: React.ReactNode;
+}
+
+/** The machine in a line: what it is, how it runs, when it was last read; and what can be done. */
+export function UnitHead({ unit, site, standing, timeZone, children }: HeadProps) {
+  return (
+    <Stack
+      direction={{ xs: 'column', sm: 'row' }}
+      sx={{ justifyContent: 'space-between', alignItems: { sm: 'start' }, gap: 1.5, mb: 1 }}
+    >
+      <Box sx={{ minWidth: 0 }}>
+        <Typography variant="h1">
+          {unit.tag}{' '}
+          <Box component="span" sx={{ fontWeight: 450, color: 'text.secondary' }}>
+            {site?.name}
+          </Box>
+        </Typography>
+        <Stack
+          direction="row"
+          component="ul"
+          sx={{
+            flexWrap: 'wrap',
+            columnGap: 2.5,
+            rowGap: 0.25,
+            listStyle: 'none',
+            p: 0,
+            m: 0,
+            mt: 0.5,
+            typography: 'body2',
+            color: 'text.secondary',
+          }}
+        >
+          {[unit.name, describeMachine(unit)].filter(Boolean).map((words) => (
+            <Box component="li" key={words}>
+              {words}
+            </Box>
+          ))}
+          <Measured kind="pressure" value={unit.workingPressureBar} />
+          <Measured kind="flow" value={unit.fadLpm} />
+          <Box component="li">{sayUse(standing)}</Box>
+          <Box component="li">
+            {standing.lastReadingAt === null
+              ? unit.hasHourMeter === false
+                ? 'no hour meter'
+                : 'never read'
+              : `read ${sayAgo(Date.parse(standing.lastReadingAt), Date.parse(standing.at), timeZone)}`}
+          </Box>
+          {unit.retiredOn !== undefined && (
+            <Box component="li" sx={{ color: 'notebook.oxide' }}>
+              retired {sayDate(unit.retiredOn, Date.parse(standing.at), timeZone)}
+            </Box>
+          )}
+        </Stack>
+      </Box>
+      <Stack
+        direction="row"
+        spacing={1}
+        sx={{
+          flex: 'none',
+          '& .MuiButton-root': {
+            flex: { xs: 'auto', sm: 'none' },
+            px: { xs: 1, sm: 2 },
+            whiteSpace: 'nowrap',
+          },
+        }}
+      >
+        {children}
+      </Stack>
+    </Stack>
+  );
+}
+
+function sayUse({ hoursPerDay, runHoursBasis }: StandingView): React.ReactNode {
+  if (hoursPerDay === null) return 'use not known yet';
+  if (hoursPerDay < 0.05) return 'standing still';
+  return (
+    <>
+      <Figure value={formatFigure(hoursPerDay, { maxDecimals: 1 })} unit="h" /> a day
+      {runHoursBasis === 'declared' ? ', declared' : ''}
+    </>
+  );
+}
+
+function Measured({ kind, value }: { readonly kind: QuantityKind; readonly value: number | undefined }) {
+  const chosen = usePreferences((preferences) => preferences.units[kind]);
+  if (value === undefined) return null;
+  const shown = formatQuantity(value, kind, unitByCode(kind, chosen));
+  return (
+    <li>
+      <Figure value={shown.figure} unit={shown.unit} />
+    </li>
+  );
+}

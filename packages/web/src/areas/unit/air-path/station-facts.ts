@@ -1,0 +1,152 @@
+import type { CompressorView, MeasurementView, StandingView, TaskStandingView } from '@entretien/contracts';
+import { checkByCode, checksFor, type CheckDefinition, type Verdict } from '@entretien/core/checks';
+import { stationCodes, stationsOf, type DataPlate } from '@entretien/core/machine';
+import type { RoutineTask } from '@entretien/core/plan';
+import type { QuantityKind } from '@entretien/core/quantities';
+import { shownFigure } from '../../../parts/checks/say-figure.js';
+import type { ChosenUnits } from '../../../parts/checks/check-entries.js';
+import { latestByCheck } from '../checks/check-chart.js';
+
+/** One station of a machine with everything that belongs to it. */
+export interface StationFacts {
+  readonly code: string;
+  readonly name: string;
+  /** As it stands under the drawing, where room is short. */
+  readonly short: string;
+  /** Its place along the air path, from 1; null for what stands beside it. */
+  readonly place: number | null;
+  /** The most pressing first; what a bigger task covers last. */
+  readonly tasks: readonly TaskStandingView[];
+  readonly routine: readonly RoutineTask[];
+  readonly checks: readonly {
+    readonly check: CheckDefinition;
+    readonly latest: MeasurementView | undefined;
+  }[];
+  /** What is known of it in a few characters: the latest figure, or what stands on the plate. */
+  readonly words: string;
+  /** The gravest of its latest verdicts; null where nothing was measured. */
+  readonly verdict: Verdict | null;
+}
+
+export interface MachineFacts {
+  readonly path: readonly StationFacts[];
+  readonly beside: readonly StationFacts[];
+}
+
+const shortNames: Readonly<Record<string, string>> = {
+  intake: 'Intake',
+  'check-valve': 'Check valve',
+  separator: 'Separator',
+  'pre-filter': 'Pre-filter',
+  'intake-valve': 'Intake valve',
+  'minimum-pressure-valve': 'Min. pressure',
+  'water-separator': 'Water sep.',
+  'final-separator': 'Final sep.',
+  tower: 'Tower',
+  'pressure-maintaining-valve': 'Holding valve',
+  fill: 'Fill',
+  crankcase: 'Oil',
+  relief: 'Relief',
+  collector: 'Collector',
+  'thermostatic-valve': 'Thermostat',
+  'oil-filter': 'Oil filter',
+  oil: 'Oil',
+};
+
+/** Where a machine without a receiver meets what it fills. */
+const FILLING = 'fill';
+
+const gravity: Record<Verdict, number> = { good: 0, watch: 1, act: 2, stop: 3 };
+
+/** Lays out a machine's facts by its stations. */
+export function machineFacts(
+  unit: CompressorView,
+  standing: Pick<StandingView, 'tasks' | 'routine'>,
+  measurements: readonly MeasurementView[],
+  units: ChosenUnits,
+): MachineFacts {
+  const { path, beside } = stationsOf(unit);
+  const latest = latestByCheck(measurements);
+  const known = stationCodes(unit);
+  const checks = checksFor(unit).map((check) => ({ check, at: check.station(unit) }));
+  const facts = (code: string, name: string, place: number | null): StationFacts => {
+    const own = checks
+      .filter(({ at }) => at === code)
+      .map(({ check }) => ({ check, latest: latest.get(check.code) }));
+    const verdicts = own.flatMap(({ latest: one }) => one?.judgement.verdict ?? []);
+    return {
+      code,
+      name,
+      short: shortNames[code] ?? name,
+      place,
+      tasks: standing.tasks.filter(({ station }) => (known.has(station) ? station : FILLING) === code),
+      routine: standing.routine.filter(({ station }) => station === code),
+      checks: own,
+      words: stagePressure(code, latest, units) ?? measuredWords(own, units) ?? plateWords(unit, code, units),
+      verdict: verdicts.reduce<Verdict | null>(
+        (worst, one) => (worst === null || gravity[one] > gravity[worst] ? one : worst),
+        null,
+      ),
+    };
+  };
+  return {
+    path: path.map(({ code, name }, index) => facts(code, name, index + 1)),
+    beside: beside.map(({ code, name }) => facts(code, name, null)),
+  };
+}
+
+/** The task that a station's drop stands for: the most pressing of it, or null. */
+export function leadingTask({ tasks }: StationFacts): TaskStandingView | null {
+  return tasks.find(({ coveredBy }) => coveredBy === null) ?? tasks[0] ?? null;
+}
+
+/** The station that somebody opening the machine wants to see: where the most pressing task is done. */
+export function stationToShow(
+  { tasks }: Pick<StandingView, 'tasks'>,
+  { path, beside }: MachineFacts,
+): string {
+  const pressing = tasks.find(({ station }) => [...path, ...beside].some(({ code }) => code === station));
+  return pressing?.station ?? path[0]!.code;
+}
+
+function stagePressure(
+  code: string,
+  latest: ReadonlyMap<string, MeasurementView>,
+  units: ChosenUnits,
+): string | null {
+  const stage = /^stage-(\d)$/.exec(code)?.[1];
+  const value = stage && latest.get('stage-pressures')?.values[`stage${stage}Bar`];
+  return typeof value === 'number' ? say(value, 'pressure', units) : null;
+}
+
+function measuredWords(own: StationFacts['checks'], units: ChosenUnits): string | null {
+  const measured = own
+    .filter(({ check, latest }) => check.figure && latest?.judgement.figure)
+    .sort((a, b) => (a.latest!.takenAt < b.latest!.takenAt ? 1 : -1))[0];
+  if (!measured) return null;
+  const figure = checkByCode(measured.check.code)!.figure!;
+  const { figure: shown, unit } = shownFigure(measured.latest!.judgement.figure!.value, figure, units);
+  return `${shown} ${unit.split(' ')[0]}`.trim();
+}
+
+/** What the plate says of a station. */
+const plateFigures: Readonly<Record<string, readonly [keyof DataPlate, QuantityKind]>> = {
+  receiver: ['receiverL', 'volume'],
+  outlet: ['fadLpm', 'flow'],
+  fill: ['workingPressureBar', 'pressure'],
+  relief: ['reliefBar', 'pressure'],
+  'pressure-maintaining-valve': ['holdingBar', 'pressure'],
+  crankcase: ['oilChargeL', 'volume'],
+  oil: ['oilChargeL', 'volume'],
+};
+
+function plateWords(unit: CompressorView, code: string, units: ChosenUnits): string {
+  const [field, kind] = plateFigures[code] ?? [];
+  const value = field && unit[field];
+  return typeof value === 'number' && kind ? say(value, kind, units) : '';
+}
+
+function say(value: number, quantity: QuantityKind, units: ChosenUnits): string {
+  const { figure, unit } = shownFigure(value, { quantity }, units);
+  return `${figure} ${unit}`;
+}

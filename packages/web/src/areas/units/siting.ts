@@ -1,0 +1,66 @@
+import type { DataPlate } from '@entretien/core/machine';
+
+/** Something to see to when a machine is set up. */
+export interface SitingPoint {
+  readonly code: string;
+  readonly words: string;
+  /** The hazard behind it, where there is one. */
+  readonly caution?: string;
+}
+
+const hasEngine = ({ motor }: DataPlate) => motor === 'petrol' || motor === 'diesel';
+
+/** What to see to before a machine runs for the first time. Clearances are common practice; the book’s own rule. */
+export function sitingPoints(plate: DataPlate): readonly SitingPoint[] {
+  const points: (SitingPoint | false)[] = [
+    { code: 'transit', words: 'No transit damage' },
+    { code: 'base', words: 'Level, on a firm and dust-free base' },
+    {
+      code: 'clearance',
+      words: 'The book’s clearances; without one 0.5 m around and 1 m in front, a fan where that cannot be',
+    },
+    { code: 'cooling', words: 'Cooling air crosses it unhindered' },
+    { code: 'intake', words: 'Intake away from engines and exhausts, wind considered' },
+    {
+      code: 'secured',
+      words: 'Receivers and cylinders secured against falling',
+      caution: 'A sheared valve kills.',
+    },
+    hasEngine(plate)
+      ? {
+          code: 'outdoors',
+          words: 'Outdoors, exhaust away from the intake',
+          caution: 'Petrol and diesel sets never run indoors.',
+        }
+      : {
+          code: 'electrician',
+          words: 'Connected by a licensed electrician',
+          caution: 'Supply, breaker and cable are an electrician’s to choose.',
+        },
+    plate.family === 'piston-oil-free'
+      ? false
+      : { code: 'oil', words: 'Oil to its level, with the right oil' },
+    plate.family === 'piston' && plate.cooling === 'water'
+      ? { code: 'lubricator', words: 'Cylinder lubricator primed by hand' }
+      : false,
+    { code: 'filter', words: 'Intake filter fitted' },
+    {
+      code: 'tight',
+      words: 'Every fitting leak-tested at full working pressure',
+      caution: 'What is tight at low pressure can leak at the top. Never tighten a joint under pressure.',
+    },
+  ];
+  return points.filter((point) => point !== false);
+}
+
+/** What the record says of how it was set up. */
+export function sayCommissioned(plate: DataPlate, seenTo: readonly string[]): string {
+  const points = sitingPoints(plate);
+  const say = (isSeen: boolean) =>
+    points.filter(({ code }) => seenTo.includes(code) === isSeen).map(({ words }) => words);
+  const [seen, open] = [say(true), say(false)];
+  if (seen.length === 0) return '';
+  return [`Seen to: ${seen.join('; ')}.`, open.length > 0 ? `Open: ${open.join('; ')}.` : '']
+    .filter(Boolean)
+    .join(' ');
+}
