@@ -15,6 +15,9 @@ export const areasOfCore = {
   checks: ['basics', 'quantities', 'machine', 'hours', 'air', 'oil', 'drive', 'electrics', 'costs'],
   bench: ['basics', 'quantities', 'machine', 'air', 'oil', 'drive', 'electrics', 'costs', 'checks'],
   plan: ['basics', 'quantities', 'machine', 'hours', 'air', 'oil', 'drive', 'electrics', 'costs', 'checks'],
+  parts: ['basics', 'quantities', 'machine', 'plan'],
+  repairs: ['basics', 'quantities', 'machine', 'checks', 'plan'],
+  visit: ['basics', 'quantities', 'machine', 'checks', 'plan'],
 };
 
 const packages = {
@@ -73,7 +76,7 @@ function areaRule(area, below, areas) {
             },
             {
               regex:
-                '^\\.\\./(\\.\\./)?(basics|quantities|machine|hours|air|oil|drive|electrics|costs|checks|bench|plan)/(?!index\\.js)',
+                '^\\.\\./(\\.\\./)?(basics|quantities|machine|hours|air|oil|drive|electrics|costs|checks|bench|plan|parts|repairs|visit)/(?!index\\.js)',
               message: 'Another area is entered by its index.',
             },
           ],

@@ -1,0 +1,10 @@
+export {
+  judgeSubstitute,
+  partClasses,
+  type ComparedFigure,
+  type ComparedPart,
+  type PartClass,
+  type PartFigures,
+  type Substitution,
+} from './substitute.js';
+export { kitAgainstVan, type KitLine, type StockedPart } from './kit.js';

@@ -1,0 +1,64 @@
+import { judgeSubstitute, kitAgainstVan, type ComparedPart, type PartFigures } from './index.js';
+
+const screw = { family: 'screw', displacementLpm: 4000, dust: 'normal' } as const;
+const element: ComparedPart = {
+  name: 'Intake element as fitted',
+  class: 'element',
+  figures: { ratedFlowLpm: 4500, micron: 10, thread: 'M20', maxTempC: 80, maxBar: 1, dustG: 300, lengthMm: 200, widthMm: 120 },
+};
+
+function offered(more: PartFigures = {}): ComparedPart {
+  return { ...element, name: 'Another', figures: { ...element.figures, ...more } };
+}
+
+describe('a substitute', () => {
+  // Worked by the rules of the trade: flow not under what the machine draws in, no coarser, same thread …
+  test.each<[string, PartFigures, string]>([
+    ['the same again', {}, 'fits'],
+    ['just enough flow for the machine', { ratedFlowLpm: 4000 }, 'fits'],
+    ['too little flow', { ratedFlowLpm: 3999 }, 'does-not-fit'],
+    ['finer', { micron: 5 }, 'fits'],
+    ['coarser', { micron: 25 }, 'does-not-fit'],
+    ['another thread', { thread: 'M22' }, 'does-not-fit'],
+    ['the same thread in other letters', { thread: 'm20' }, 'fits'],
+    ['holds more dust', { dustG: 500 }, 'fits'],
+    ['holds less dust', { dustG: 200 }, 'does-not-fit'],
+    ['for less heat', { maxTempC: 60 }, 'does-not-fit'],
+    ['for less pressure', { maxBar: 0.5 }, 'does-not-fit'],
+    ['longer: somebody has to look', { lengthMm: 230 }, 'unsure'],
+    ['of unknown fineness', { micron: undefined }, 'unsure'],
+  ])('%s', (_what, figures, verdict) => {
+    expect(judgeSubstitute(element, offered(figures), screw).verdict).toBe(verdict);
+  });
+
+  test('another thread fits by an adapter, and says so', () => {
+    const judged = judgeSubstitute(element, offered({ thread: 'M22' }), screw, true);
+    expect(judged.verdict).toBe('fits');
+    expect(judged.figures.find(({ figure }) => figure === 'thread')!.sentence).toBe('Thread M22, by an adapter to M20.');
+  });
+
+  test('what is wrong is said with both figures', () => {
+    expect(judgeSubstitute(element, offered({ ratedFlowLpm: 3000 }), screw).sentence).toBe(
+      'Rated flow 3000 L/min, under 4000 L/min.',
+    );
+  });
+
+  test('oil and cartridges of breathing air need a reason, whatever the figures say', () => {
+    const unit = { family: 'high-pressure', airUse: 'breathing' } as const;
+    const cartridge = { name: 'Cartridge', class: 'cartridge', figures: { maxBar: 330 } } as const;
+    expect(judgeSubstitute(cartridge, cartridge, unit).verdict).toBe('reason');
+    expect(judgeSubstitute(cartridge, cartridge, { ...unit, airUse: 'technical' }).verdict).toBe('fits');
+    expect(judgeSubstitute(cartridge, { ...cartridge, figures: { maxBar: 200 } }, unit).verdict).toBe('does-not-fit');
+  });
+});
+
+test('a kit against the van: what fits this unit first, and what is short', () => {
+  const part = (id: string, inVan: number, fits: string[] = []) => ({ id, name: id, answers: 'Oil filter', fits, inVan });
+  const kit = [
+    { part: 'oil filter', count: 2 },
+    { part: 'separator element', count: 1 },
+  ];
+  const [filter, separator] = kitAgainstVan(kit, [part('any', 9), part('own', 1, ['u']), part('other', 5, ['v'])], 'u');
+  expect(filter).toMatchObject({ answeredBy: { id: 'own' }, short: 1 });
+  expect(separator).toMatchObject({ answeredBy: null, short: 1 });
+});

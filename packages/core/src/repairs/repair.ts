@@ -1,0 +1,93 @@
+import { refuse, succeed, type Instant, type Outcome } from '../basics/index.js';
+import type { Verdict } from '../checks/index.js';
+
+/** A fault to be mended; or what was changed on purpose, on the machine as it is or to make work easier. */
+export const repairKinds = ['fault', 'modification', 'improvement'] as const;
+export type RepairKind = (typeof repairKinds)[number];
+
+export const entryKinds = ['cause', 'work', 'part', 'step', 'proof', 'close', 'note'] as const;
+export type EntryKind = (typeof entryKinds)[number];
+
+/** Something that was said of a repair. */
+export interface RepairEntry {
+  readonly id: string;
+  readonly at: Instant;
+  readonly by: string;
+  readonly kind: EntryKind;
+  /** In words: the cause, the work, the part, the reason. For a step: its code. */
+  readonly words: string;
+  readonly minutes?: number | undefined;
+  readonly count?: number | undefined;
+  /** Code of the check that proves it, and what came out. */
+  readonly check?: string | undefined;
+  readonly verdict?: Verdict | undefined;
+}
+
+export type RepairState = 'found' | 'worked-on' | 'proof-failed' | 'proved' | 'closed';
+
+/** How a repair stands. */
+export interface RepairStanding {
+  readonly state: RepairState;
+  readonly isOpen: boolean;
+  readonly cause: string | null;
+  readonly minutes: number;
+  readonly steps: ReadonlySet<string>;
+  /** What is still missing, in a sentence; null when it is proved or closed. */
+  readonly waitsFor: string | null;
+}
+
+/**
+ * How a repair stands: open until a proving check after the last work passed, or it was closed with a reason.
+ * A modification or an improvement is done when it is recorded.
+ */
+export function repairStanding(kind: RepairKind, entries: readonly RepairEntry[]): RepairStanding {
+  const order = [...entries].sort((a, b) => a.at - b.at);
+  const cause = order.findLast((entry) => entry.kind === 'cause')?.words ?? null;
+  const minutes = order.reduce((sum, entry) => sum + (entry.minutes ?? 0), 0);
+  const steps = new Set(order.flatMap((entry) => (entry.kind === 'step' ? [entry.words] : [])));
+  const lastWork = order.findLastIndex((entry) => ['work', 'part', 'step'].includes(entry.kind));
+  const lastProof = order.findLastIndex((entry) => entry.kind === 'proof');
+  const isClosed = order.some((entry) => entry.kind === 'close');
+  const shared = { cause, minutes, steps };
+  if (kind !== 'fault') return { ...shared, state: 'proved', isOpen: false, waitsFor: null };
+  if (lastProof > lastWork && lastProof >= 0 && hasPassed(order[lastProof]!)) {
+    return { ...shared, state: 'proved', isOpen: false, waitsFor: null };
+  }
+  if (isClosed) return { ...shared, state: 'closed', isOpen: false, waitsFor: null };
+  if (lastProof > lastWork && lastProof >= 0) {
+    return { ...shared, state: 'proof-failed', isOpen: true, waitsFor: 'The proof failed: look again for the cause.' };
+  }
+  if (lastWork >= 0) {
+    return { ...shared, state: 'worked-on', isOpen: true, waitsFor: 'Not proved yet: measure whether it helped.' };
+  }
+  return {
+    ...shared,
+    state: 'found',
+    isOpen: true,
+    waitsFor: cause === null ? 'The cause is not known yet.' : 'Nothing was done yet.',
+  };
+}
+
+function hasPassed({ verdict }: RepairEntry): boolean {
+  return verdict === 'good' || verdict === 'watch';
+}
+
+/** Whether an entry can be added to a repair as it stands. */
+export function admitEntry(
+  kind: RepairKind,
+  entries: readonly RepairEntry[],
+  entry: Pick<RepairEntry, 'kind' | 'verdict' | 'check'>,
+): Outcome<null> {
+  if (kind !== 'fault' && entry.kind !== 'note') {
+    return refuse('not-a-fault', 'A modification or an improvement is done when it is recorded: add a note.', 'kind');
+  }
+  if (entry.kind === 'proof' && entry.verdict === undefined) {
+    return refuse('missing', 'Say by which check it is proved, and what came out.', 'check');
+  }
+  const { isOpen, state } = repairStanding(kind, entries);
+  if (!isOpen && entry.kind !== 'note') {
+    const how = state === 'proved' ? 'proved' : 'closed';
+    return refuse('already-settled', `This repair is ${how}. What is found now is a new one.`);
+  }
+  return succeed(null);
+}

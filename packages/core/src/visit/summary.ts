@@ -1,0 +1,74 @@
+import { checkByCode } from '../checks/index.js';
+import type { Obstacle, UnitProgress, VisitTask, VisitUnit } from './progress.js';
+import { NOT_CONFIRMED } from './progress.js';
+
+/** A line of the summary: what it is about, and the sentence. */
+export interface SummaryLine {
+  readonly about: 'done' | 'not-done' | 'proof' | 'found' | 'used' | 'warning';
+  readonly sentence: string;
+}
+
+/** What was done to a unit, in plain words, each line a sentence. */
+export function summaryOf(unit: VisitUnit, progress: UnitProgress): readonly SummaryLine[] {
+  const nameOf = (code: string) => unit.plan.find((task) => task.code === code)?.name ?? code;
+  const names = (tasks: readonly VisitTask[]) => tasks.map(({ code }) => nameOf(code)).join(', ');
+  const { tasks } = progress;
+  const line = (about: SummaryLine['about'], sentence: string | null): SummaryLine[] =>
+    sentence === null ? [] : [{ about, sentence }];
+  const some = (found: readonly VisitTask[], say: (names: string) => string) =>
+    found.length === 0 ? null : say(names(found));
+  return [
+    ...line(
+      'done',
+      some(
+        tasks.filter(({ outcome }) => outcome === 'done'),
+        (found) => `Done: ${found}.`,
+      ) ?? 'No planned work was done.',
+    ),
+    ...tasks
+      .filter(({ outcome }) => outcome === 'not-done')
+      .flatMap(({ code, reason }) => line('not-done', `Not done: ${nameOf(code)}. ${reason ?? ''}`.trim())),
+    ...line(
+      'proof',
+      some(
+        tasks.filter(({ proof }) => proof === 'passed'),
+        (found) => `Proved by measurement: ${found}.`,
+      ),
+    ),
+    ...tasks
+      .filter(({ proof }) => proof === 'closed')
+      .flatMap(({ code, closedBecause }) => line('warning', `Closed without its proof: ${nameOf(code)}. ${closedBecause ?? ''}`.trim())),
+    ...progress.measured
+      .filter(({ verdict, phase }) => phase !== 'before' && verdict !== undefined && verdict !== 'good')
+      .flatMap(({ check, reason }) => line('found', `${checkByCode(check)?.name ?? check}: ${reason ?? ''}`)),
+    ...progress.faults.flatMap(({ found }) => line('found', `Found: ${sentence(found)}`)),
+    ...line(
+      'found',
+      progress.gaugeOffZero === null || progress.gaugeOffZero.provedBy === null
+        ? null
+        : `A gauge shows ${progress.gaugeOffZero.pressureBar} bar with the drain open: it cannot be trusted.`,
+    ),
+    ...line(
+      'used',
+      progress.parts.length === 0
+        ? null
+        : `Used: ${progress.parts.map(({ name, count }) => `${count} × ${name}`).join(', ')}.`,
+    ),
+    ...line(
+      'warning',
+      some(
+        tasks.filter(({ marks }) => marks.includes(NOT_CONFIRMED)),
+        (found) => `Isolation not confirmed for: ${found}.`,
+      ),
+    ),
+  ];
+}
+
+/** Why it stays open, in one sentence; null when it can be signed for. */
+export function sayOpen(obstacles: readonly Obstacle[]): string | null {
+  return obstacles.length === 0 ? null : obstacles.map(({ sentence: said }) => said).join(' ');
+}
+
+function sentence(words: string): string {
+  return /[.!?]$/.test(words.trim()) ? words.trim() : `${words.trim()}.`;
+}
