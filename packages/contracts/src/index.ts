@@ -40,5 +40,23 @@ export {
   type TaskStart,
 } from './plans.js';
 export { ChangeVessel, RecordExamination, RegisterVessel, VesselDetails, VesselsQuery } from './vessel.js';
+export {
+  AddPart,
+  AddRepairEntry,
+  CompareParts,
+  LogbookExportQuery,
+  logbookKinds,
+  LogbookQuery,
+  MovePart,
+  OpenRepair,
+  PhotoQuery,
+  PlanVisit,
+  RecordVisitStep,
+  RepairsQuery,
+  VisitsQuery,
+  type LogbookKind,
+  type PlannedUnit,
+} from './visits.js';
+export type * from './visit-views.js';
 export { textLimits } from './rules.js';
 export type * from './views.js';

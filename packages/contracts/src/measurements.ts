@@ -7,12 +7,12 @@ import { IsFigure, IsId, IsInstant, IsText, Optional, textLimits } from './rules
 const MOST_VALUES = 60;
 const LONGEST_CODE = 40;
 
-function IsCheckCode(): PropertyDecorator {
+export function IsCheckCode(): PropertyDecorator {
   return Matches(/^[a-z][a-z0-9-]{1,39}$/, { message: 'A check is named by its code, like pump-up.' });
 }
 
 /** Figures and findings by the code of their field; which fields there are is the check's own affair. */
-function IsCheckValues(): PropertyDecorator {
+export function IsCheckValues(): PropertyDecorator {
   return ValidateBy({
     name: 'isCheckValues',
     validator: {

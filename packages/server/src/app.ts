@@ -19,14 +19,17 @@ import { HealthModule } from './health/health.module.js';
 import { HoursModule } from './hours/hours.module.js';
 import { ListsModule } from './lists/lists.module.js';
 import { MeasurementsModule } from './measurements/measurements.module.js';
+import { PartsModule } from './parts/parts.module.js';
 import { PeopleModule } from './people/people.js';
 import { PersistenceModule } from './persistence/persistence.module.js';
 import { PlansModule } from './plans/plans.module.js';
 import { ReadingsModule } from './readings/readings.module.js';
+import { RepairsModule } from './repairs/repairs.module.js';
 import { ServicesModule } from './services/services.module.js';
 import { SitesModule } from './sites/sites.module.js';
 import { StandingsModule } from './standings/standings.module.js';
 import { VesselsModule } from './vessels/vessels.module.js';
+import { VisitsModule } from './visits/visits.module.js';
 
 const LARGEST_BODY = '2mb';
 
@@ -57,6 +60,9 @@ class AppModule {
         StandingsModule,
         PlansModule,
         VesselsModule,
+        PartsModule,
+        RepairsModule,
+        VisitsModule,
         HealthModule,
       ],
       providers: [

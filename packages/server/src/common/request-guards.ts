@@ -23,8 +23,8 @@ export function requestGuards(publicUrl: string | undefined) {
     if (origin !== undefined && !sameHost(origin, host, publicHost)) {
       return next(new ProblemError(403, 'foreign-origin', 'Another site may not ask for this.'));
     }
-    // A list is streamed; a plain form cannot send that type across sites either.
-    const wanted = request.path === '/readings/import' ? 'text/csv' : 'application/json';
+    // Lists and photos are sent as they are; a plain form cannot send those types across sites either.
+    const wanted = bodyTypeOf(request.path);
     if (hasBody(request) && !request.is(wanted)) {
       return next(
         new ProblemError(415, 'not-json', 'That could not be read.', `Send the body as ${wanted}.`),
@@ -32,6 +32,11 @@ export function requestGuards(publicUrl: string | undefined) {
     }
     next();
   };
+}
+
+function bodyTypeOf(path: string): string {
+  if (path === '/readings/import') return 'text/csv';
+  return /^\/visits\/[^/]+\/photos$/.test(path) ? 'image/*' : 'application/json';
 }
 
 function sameHost(origin: string, host: string, publicHost: string | undefined): boolean {

@@ -40,6 +40,9 @@ const FACT_TABLES = [
   'put_off',
   'starting_point',
   'withdrawal',
+  'visit_step',
+  'repair',
+  'repair_entry',
 ] as const;
 
 /** Histories kept at most; at a hundred readings each they take some 10 kB a unit. */
@@ -137,6 +140,16 @@ export class UnitRegister {
     const record = this.records?.get(compressorId);
     if (record) record.revision += count;
     this.tell(compressorId);
+  }
+
+  /** Work that records several facts together: should one be refused, nothing that was read meanwhile is kept. */
+  keepOrForget<Result>(compressorId: string, work: () => Result): Result {
+    try {
+      return work();
+    } catch (refused) {
+      this.factRecorded(compressorId, 0);
+      throw refused;
+    }
   }
 
   /** Facts of many units were recorded past this register. */

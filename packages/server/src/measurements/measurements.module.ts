@@ -97,5 +97,6 @@ function checkView(check: CheckDefinition, plate?: DataPlate): CheckView {
   imports: [CompressorsModule, PeopleModule, ReadingsModule, SitesModule],
   controllers: [MeasurementsController, ChecksController],
   providers: [MeasurementsService, FindingsService],
+  exports: [MeasurementsService],
 })
 export class MeasurementsModule {}

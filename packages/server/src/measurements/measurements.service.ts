@@ -140,6 +140,18 @@ export class MeasurementsService {
     return judged.value;
   }
 
+  /** The baselines of a unit by check, as they hold now. */
+  baselines(compressorId: string): Readonly<Record<string, CheckBaseline>> {
+    const checks = this.database.all<{ check: string }>(BASELINE_CHECKS, compressorId);
+    const now = this.clock();
+    return Object.fromEntries(
+      checks.flatMap(({ check }) => {
+        const baseline = this.baselineOf(compressorId, check, now);
+        return baseline ? [[check, baseline]] : [];
+      }),
+    );
+  }
+
   /** The baseline that held at a moment: one that is being put right stands no longer by then. */
   private baselineOf(compressorId: string, check: string, at: Instant): CheckBaseline | undefined {
     const [row] = this.database.all<{ figures: string; judgement: string }>(
@@ -165,6 +177,8 @@ export class MeasurementsService {
   }
 }
 
+const BASELINE_CHECKS =
+  'SELECT DISTINCT "check_code" AS "check" FROM "measurement" WHERE "compressor_id" = ? AND "is_baseline" = 1';
 const BASELINE = `SELECT "figures", "judgement" FROM "measurement" WHERE "compressor_id" = ? AND "check_code" = ? AND "taken_at" <= ? AND "is_baseline" = 1 AND ${stands('measurement')} ORDER BY "taken_at" DESC, "recorded_at" DESC LIMIT 1`;
 
 /** A figure that the check refuses is told beside its field. */

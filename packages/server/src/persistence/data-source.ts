@@ -13,13 +13,17 @@ import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.j
 import { MeasurementEntity } from './entities/measurement.entity.js';
 import { PutOffEntity, StartingPointEntity } from './entities/plan-facts.entity.js';
 import { PersonEntity } from './entities/person.entity.js';
+import { PartEntity, PartMoveEntity } from './entities/part.entity.js';
+import { RepairEntity, RepairEntryEntity } from './entities/repair.entity.js';
 import { ServiceEntity } from './entities/service.entity.js';
 import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
 import { VesselChangeEntity, VesselEntity, VesselExaminationEntity } from './entities/vessel.entity.js';
+import { PhotoEntity, VisitEntity, VisitStepEntity } from './entities/visit.entity.js';
 import { FirstTables1764028800000 } from './migrations/1764028800000-first-tables.js';
 import { Corrections1764115200000 } from './migrations/1764115200000-corrections.js';
 import { Measurements1764201600000 } from './migrations/1764201600000-measurements.js';
 import { PlansInFull1764288000000 } from './migrations/1764288000000-plans-in-full.js';
+import { Visits1764374400000 } from './migrations/1764374400000-visits.js';
 
 export const entities = [
   PersonEntity,
@@ -38,6 +42,13 @@ export const entities = [
   VesselEntity,
   VesselChangeEntity,
   VesselExaminationEntity,
+  VisitEntity,
+  VisitStepEntity,
+  PhotoEntity,
+  RepairEntity,
+  RepairEntryEntity,
+  PartEntity,
+  PartMoveEntity,
   WithdrawalEntity,
   VoidedEntity,
   FleetPriorEntity,
@@ -55,6 +66,7 @@ export function dataSourceOptions(dataDir: string): DataSourceOptions {
       Corrections1764115200000,
       Measurements1764201600000,
       PlansInFull1764288000000,
+      Visits1764374400000,
     ],
     migrationsRun: true,
     enableWAL: true,

@@ -10,9 +10,12 @@ import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js'
 import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.js';
 import { MeasurementEntity } from './entities/measurement.entity.js';
 import { PutOffEntity, StartingPointEntity } from './entities/plan-facts.entity.js';
+import { PartEntity, PartMoveEntity } from './entities/part.entity.js';
+import { RepairEntity, RepairEntryEntity } from './entities/repair.entity.js';
 import { ServiceEntity } from './entities/service.entity.js';
 import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
 import { VesselChangeEntity, VesselEntity, VesselExaminationEntity } from './entities/vessel.entity.js';
+import { VisitEntity, VisitStepEntity } from './entities/visit.entity.js';
 
 /** Every kind of fact, with the columns that make up its content: what a repeated id must agree on. */
 const factKinds: readonly { entity: EntityTarget<FactColumns>; content: readonly string[] }[] = [
@@ -35,6 +38,21 @@ const factKinds: readonly { entity: EntityTarget<FactColumns>; content: readonly
   { entity: VesselEntity, content: ['kind', 'details'] },
   { entity: VesselChangeEntity, content: ['vesselId', 'changes'] },
   { entity: VesselExaminationEntity, content: ['vesselId', 'kind', 'doneOn', 'passed'] },
+  { entity: VisitEntity, content: ['siteId', 'plannedOn', 'units'] },
+  {
+    entity: VisitStepEntity,
+    content: ['visitId', 'compressorId', 'kind', 'doneAt', 'session', 'details'],
+  },
+  { entity: RepairEntity, content: ['compressorId', 'kind', 'foundAt', 'found', 'station'] },
+  {
+    entity: RepairEntryEntity,
+    content: ['repairId', 'kind', 'at', 'words', 'minutes', 'count', 'part', 'check', 'values'],
+  },
+  {
+    entity: PartEntity,
+    content: ['number', 'name', 'class', 'answers', 'fits', 'figures', 'priceCents', 'supplier'],
+  },
+  { entity: PartMoveEntity, content: ['partId', 'movedAt', 'thousandths', 'usedIn'] },
   { entity: CompressorEntity, content: ['plate'] },
   { entity: SiteEntity, content: ['name', 'timeZone', 'altitudeM', 'address', 'contact'] },
   { entity: WithdrawalEntity, content: ['compressorId', 'factId', 'reason'] },

@@ -34,5 +34,6 @@ export class ServicesController {
   imports: [CompressorsModule, PeopleModule, ReadingsModule],
   controllers: [ServicesController],
   providers: [ServicesService],
+  exports: [ServicesService],
 })
 export class ServicesModule {}

@@ -74,6 +74,17 @@ export class TestServer {
     return toAnswer(await call.send(body));
   }
 
+  /** Sends bytes as they are. */
+  async postBytes(path: string, bytes: Buffer, type: string): Promise<Answer> {
+    return toAnswer(await request(this.app.getHttpServer()).post(path).set('Content-Type', type).send(bytes));
+  }
+
+  /** Reads bytes as they come. */
+  async readBytes(path: string): Promise<{ status: number; type: string; bytes: Buffer }> {
+    const response = await request(this.app.getHttpServer()).get(path).buffer(true).parse(collect as never);
+    return { status: response.status, type: response.type, bytes: response.body as Buffer };
+  }
+
   async put(path: string, body: object, headers: Record<string, string> = {}): Promise<Answer> {
     const call = request(this.app.getHttpServer()).put(path).set('Content-Type', 'application/json');
     return toAnswer(await call.set(headers).send(body));
@@ -121,6 +132,12 @@ export class TestServer {
     const { tasks } = await this.standing(unit, query);
     return tasks.find((task: { code: string }) => task.code === code);
   }
+}
+
+function collect(response: NodeJS.ReadableStream, done: (error: Error | null, body: Buffer) => void): void {
+  const parts: Buffer[] = [];
+  response.on('data', (part: Buffer | string) => parts.push(Buffer.from(part as string, 'binary')));
+  response.on('end', () => done(null, Buffer.concat(parts)));
 }
 
 function toAnswer(response: request.Response): Answer {

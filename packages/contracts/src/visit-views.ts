@@ -1,0 +1,138 @@
+import type { CheckValues, Verdict } from '@entretien/core/checks';
+import type { DataPlate } from '@entretien/core/machine';
+import type { ServiceTask } from '@entretien/core/plan';
+import type { ComparedFigure, PartClass, PartFigures, Substitution } from '@entretien/core/parts';
+import type { EntryKind, RepairKind, RepairState } from '@entretien/core/repairs';
+import type { StepKind } from '@entretien/core/visit';
+import type { FactView, StandingView } from './views.js';
+import type { LogbookKind } from './visits.js';
+
+/** What came out of a measurement that was taken in a visit. */
+export interface StepOutcome {
+  readonly verdict: Verdict;
+  readonly reason: string;
+  readonly figure: number | null;
+}
+
+/** Something that happened on one unit of a visit. */
+export interface VisitStepView extends FactView {
+  readonly visitId: string;
+  readonly compressorId: string;
+  readonly kind: StepKind;
+  readonly doneAt: string;
+  readonly session: string;
+  readonly details: object;
+  readonly outcome?: StepOutcome;
+}
+
+/** One unit of a visit, with all that is needed to go through it without a connection. */
+export interface VisitUnitView {
+  readonly compressorId: string;
+  readonly tag: string;
+  readonly description: string;
+  readonly plate: DataPlate;
+  /** Every task of the plan that held when the visit was planned. */
+  readonly plan: readonly ServiceTask[];
+  readonly planned: readonly string[];
+  readonly standing: StandingView;
+  /** The baseline of each check that has one. */
+  readonly baselines: Readonly<Record<string, { readonly values: CheckValues; readonly figure: number | null }>>;
+  readonly steps: readonly VisitStepView[];
+}
+
+export interface VisitView extends FactView {
+  readonly siteId: string;
+  readonly siteName: string;
+  readonly timeZone: string;
+  readonly altitudeM: number | null;
+  readonly plannedOn: string;
+  readonly state: VisitState;
+  readonly units: readonly VisitUnitView[];
+}
+
+/** `planned`: nothing done yet; `finished`: each unit is signed for or left. */
+export type VisitState = 'planned' | 'under-way' | 'finished';
+
+/** A visit as a list shows it. */
+export interface VisitBriefView {
+  readonly id: string;
+  readonly siteId: string;
+  readonly siteName: string;
+  readonly plannedOn: string;
+  readonly state: VisitState;
+  readonly by: string;
+  readonly units: readonly {
+    readonly compressorId: string;
+    readonly tag: string;
+    readonly state: 'open' | 'signed' | 'left';
+    /** Work that was done and is not proved. */
+    readonly unproved: number;
+  }[];
+  readonly lastStepAt: string | null;
+}
+
+export interface PhotoView {
+  readonly id: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly bytes: number;
+}
+
+export interface RepairEntryView extends FactView {
+  readonly kind: EntryKind;
+  readonly at: string;
+  readonly words: string;
+  readonly minutes?: number;
+  readonly count?: number;
+  readonly part?: string;
+  readonly check?: string;
+  readonly outcome?: StepOutcome;
+}
+
+export interface RepairView extends FactView {
+  readonly compressorId: string;
+  readonly kind: RepairKind;
+  readonly foundAt: string;
+  readonly found: string;
+  readonly station?: string;
+  readonly state: RepairState;
+  readonly isOpen: boolean;
+  readonly waitsFor: string | null;
+  readonly cause: string | null;
+  readonly minutes: number;
+  readonly entries: readonly RepairEntryView[];
+}
+
+export interface PartView {
+  readonly id: string;
+  readonly number: string;
+  readonly name: string;
+  readonly class: PartClass;
+  readonly answers: string;
+  readonly fits: readonly string[];
+  readonly figures: PartFigures;
+  readonly priceCents?: number;
+  readonly supplier?: string;
+  readonly note?: string;
+  readonly inVan: number;
+}
+
+export type SubstitutionView = Substitution & { readonly figures: readonly ComparedFigure[] };
+
+/** One line of the logbook. */
+export interface LogbookEntryView {
+  readonly id: string;
+  readonly kind: LogbookKind;
+  readonly compressorId: string | null;
+  readonly tag: string;
+  readonly siteName: string;
+  readonly at: string;
+  readonly recordedAt: string;
+  readonly by: string;
+  readonly byName: string;
+  /** What happened, in words. */
+  readonly said: string;
+  readonly note?: string;
+  /** It was found to be wrong. */
+  readonly voided: boolean;
+}

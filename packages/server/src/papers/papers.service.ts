@@ -1,0 +1,165 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { formatDay, localDayAt, sayDay, sayMoment } from '@entretien/core/basics';
+import { checkByCode } from '@entretien/core/checks';
+import { describeMachine } from '@entretien/core/machine';
+import type { TaskStanding } from '@entretien/core/plan';
+import { NOT_CONFIRMED, sayOpen, summaryOf, type MeasurePhase, type VisitTask } from '@entretien/core/visit';
+import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
+import { UnitRegister } from '../compressors/unit-register.js';
+import type { Settings } from '../config.js';
+import { PeopleService } from '../people/people.js';
+import { Database } from '../persistence/database.js';
+import { PhotoEntity, type VisitEntity } from '../persistence/entities/visit.entity.js';
+import { SitesService } from '../sites/sites.service.js';
+import { StandingsService } from '../standings/standings.service.js';
+import { PhotosService } from '../visits/photos.service.js';
+import { VisitBook } from '../visits/visit-book.js';
+import { drawReport, type ReportContent, type ReportedUnit } from './report-paper.js';
+import { drawTag, type TagContent } from './tag-paper.js';
+
+const PHASES: Readonly<Record<MeasurePhase, string>> = { before: 'before', work: 'at work', proof: 'after' };
+const PROOFS: Readonly<Record<VisitTask['proof'], string>> = {
+  'none-needed': '',
+  missing: 'not proved yet',
+  failed: 'proof failed',
+  passed: 'proved',
+  closed: 'closed without proof',
+};
+
+/** Brings together what stands on the papers that leave the application. */
+@Injectable()
+export class PapersService {
+  constructor(
+    private readonly database: Database,
+    private readonly register: UnitRegister,
+    private readonly sites: SitesService,
+    private readonly people: PeopleService,
+    private readonly standings: StandingsService,
+    private readonly book: VisitBook,
+    private readonly photos: PhotosService,
+    @Inject(CLOCK) private readonly clock: Clock,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  /** @param origin where the page is, as the asker sees it; a fixed public address goes before it */
+  tag(compressorId: string, origin: string): Promise<Buffer> {
+    const unit = this.register.require(compressorId);
+    const now = this.clock();
+    const judged = this.standings.judge(unit, now);
+    const { plate, history, standing } = judged;
+    const last = [...history.services].sort((a, b) => a.doneAt - b.doneAt).at(-1);
+    const lastTask = standing.tasks.filter((task) => task.lastDoneAt === last?.doneAt);
+    const base = (this.settings.publicUrl ?? origin).replace(/\/+$/, '');
+    const content: TagContent = {
+      tag: plate.tag,
+      description: describeMachine(plate),
+      site: this.sites.find(plate.siteId)?.name ?? '',
+      doneOn: last ? sayDay(formatDay(localDayAt(last.doneAt, history.timeZone))) : null,
+      doneHours: hoursWords(lastTask[0]?.lastDoneHours ?? last?.hours ?? null),
+      doneBy: last ? this.doneBy(unit.id, last.doneAt) : null,
+      work: lastTask.length > 0 ? lastTask.map(({ name }) => name).join(', ') : null,
+      next: nextOf(standing.tasks),
+      address: `${base}/units/${unit.id}`,
+      printedAt: new Date(now),
+    };
+    return drawTag(content);
+  }
+
+  report(visitId: string): Promise<Buffer> {
+    return drawReport(this.reportOf(this.book.require(visitId)));
+  }
+
+  reportOf(visit: VisitEntity): ReportContent {
+    const site = this.sites.require(visit.siteId);
+    return {
+      site: site.name,
+      day: sayDay(visit.plannedOn),
+      by: this.nameOf(visit.by),
+      units: visit.units.map(({ compressorId }) => this.reportedUnit(visit, compressorId, site.timeZone)),
+      printedAt: new Date(this.clock()),
+    };
+  }
+
+  private reportedUnit(visit: VisitEntity, compressorId: string, timeZone: string): ReportedUnit {
+    const unit = this.book.unitOf(visit, compressorId);
+    const progress = this.book.progressOf(visit, compressorId);
+    const nameOf = (code: string) => unit.plan.find((task) => task.code === code)?.name ?? code;
+    const lines = summaryOf(unit, progress);
+    const { signed, left } = progress;
+    const open = signed || left ? null : sayOpen(progress.obstacles);
+    return {
+      tag: unit.plate.tag,
+      description: describeMachine(unit.plate),
+      hours: hoursWords(progress.hours),
+      state: signed
+        ? 'Signed for'
+        : left
+          ? `Left for another day: ${left.reason}`
+          : (open ?? 'Not signed for yet'),
+      summary: lines.filter(({ about }) => about !== 'warning').map(({ sentence }) => sentence),
+      warnings: lines.filter(({ about }) => about === 'warning').map(({ sentence }) => sentence),
+      tasks: progress.tasks.map(({ code, outcome, proof, reason, marks }) => ({
+        name: nameOf(code),
+        outcome: outcome === 'done' ? 'done' : outcome === 'open' ? 'open' : `not done: ${reason ?? ''}`,
+        proof: [PROOFS[proof], marks.includes(NOT_CONFIRMED) ? 'isolation not confirmed' : '']
+          .filter((word) => word !== '')
+          .join(', '),
+      })),
+      checks: progress.measured.map(({ phase, check, verdict, reason }) => ({
+        when: PHASES[phase],
+        name: checkByCode(check)?.name ?? check,
+        verdict: verdict ?? '',
+        reason: reason ?? '',
+      })),
+      parts: progress.parts.map(({ name, count }) => ({ name, count: `${count} ×` })),
+      repairs: progress.faults.map(({ found }) => found),
+      notes: progress.notes.map(({ text }) => text),
+      photos: progress.photos.flatMap(({ photo, caption }) => {
+        const row = this.database.find(PhotoEntity, photo);
+        if (!row) return [];
+        const { widthPx, heightPx } = row;
+        return [{ file: this.photos.fileOf(row.id), widthPx, heightPx, caption: caption ?? '' }];
+      }),
+      next: nextOf(this.standings.judge(this.register.require(compressorId), this.clock()).standing.tasks),
+      signed: signed && {
+        name: signed.name,
+        on: sayMoment(signed.at, timeZone),
+        strokes: signed.strokes ?? null,
+      },
+    };
+  }
+
+  private doneBy(compressorId: string, doneAt: number): string | null {
+    const [row] = this.database.all<{ by: string }>(
+      'SELECT "by" FROM "service" WHERE "compressor_id" = ? AND "done_at" = ? ORDER BY "recorded_at" DESC LIMIT 1',
+      compressorId,
+      doneAt,
+    );
+    return row ? this.nameOf(row.by) : null;
+  }
+
+  private nameOf(person: string): string {
+    return this.people.list().find(({ id }) => id === person)?.name ?? 'Technician';
+  }
+}
+
+function hoursWords(hours: number | null): string | null {
+  return hours === null ? null : `${Math.round(hours).toLocaleString('en')} h`;
+}
+
+/** The tasks that come next, by the day they likely fall due; a point in hours beside it. */
+function nextOf(tasks: readonly TaskStanding[]): { name: string; due: string }[] {
+  return tasks
+    .filter(({ coveredBy, dueOn, dueAtHours }) => coveredBy === null && (dueOn !== null || dueAtHours !== null))
+    .sort((a, b) => (a.likelyAt ?? Infinity) - (b.likelyAt ?? Infinity))
+    .slice(0, 6)
+    .map((task) => ({ name: task.name, due: dueWords(task) }));
+}
+
+/** By hours and by date, as far as each is known; what is late says so first. */
+function dueWords({ dueOn, dueAtHours, likelyOn, state }: TaskStanding): string {
+  const day = dueOn === null ? (likelyOn === null ? null : `likely ${sayDay(likelyOn)}`) : `by ${sayDay(dueOn)}`;
+  const points = [dueAtHours === null ? null : `at ${hoursWords(dueAtHours)!}`, day];
+  const words = points.filter((part) => part !== null).join(' or ');
+  return state === 'overdue' ? `late: ${words}` : words;
+}

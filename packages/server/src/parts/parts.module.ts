@@ -1,0 +1,54 @@
+import { Body, Controller, Get, HttpCode, Module, Param, Post } from '@nestjs/common';
+import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
+import {
+  AddPart,
+  CompareParts,
+  MovePart,
+  type Page,
+  type PartView,
+  type SubstitutionView,
+} from '@entretien/contracts';
+import { RequestPerson } from '../common/person-of-request.js';
+import { CompressorsModule } from '../compressors/compressors.module.js';
+import { PeopleModule } from '../people/people.js';
+import { PartsService } from './parts.service.js';
+
+@ApiTags('parts')
+@ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@Controller('parts')
+export class PartsController {
+  constructor(private readonly parts: PartsService) {}
+
+  @Post()
+  @ApiOperation({ summary: 'Take a part into the catalogue' })
+  add(@Body() part: AddPart, @RequestPerson() by: string): PartView {
+    return this.parts.add(part, by);
+  }
+
+  @Get()
+  @ApiOperation({ summary: 'The catalogue by name, with what the van holds' })
+  list(): Page<PartView> {
+    return { items: this.parts.list(), nextCursor: null };
+  }
+
+  @Post('compare')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'May a part take the place of another on a unit?' })
+  compare(@Body() question: CompareParts): SubstitutionView {
+    return this.parts.compare(question);
+  }
+
+  @Post(':id/moves')
+  @ApiOperation({ summary: 'Parts were put into the van, or counted' })
+  move(@Param('id') id: string, @Body() move: MovePart, @RequestPerson() by: string): PartView {
+    return this.parts.move(id, move, by);
+  }
+}
+
+@Module({
+  imports: [CompressorsModule, PeopleModule],
+  controllers: [PartsController],
+  providers: [PartsService],
+  exports: [PartsService],
+})
+export class PartsModule {}

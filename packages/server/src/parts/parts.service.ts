@@ -1,0 +1,146 @@
+import { Injectable } from '@nestjs/common';
+import type { AddPart, CompareParts, MovePart, PartView, SubstitutionView } from '@entretien/contracts';
+import { judgeSubstitute, type ComparedPart } from '@entretien/core/parts';
+import { v5 as idFrom } from 'uuid';
+import { impossible, notFound } from '../common/problem.js';
+import { UnitRegister } from '../compressors/unit-register.js';
+import { PeopleService } from '../people/people.js';
+import { Database } from '../persistence/database.js';
+import { PartEntity, PartMoveEntity } from '../persistence/entities/part.entity.js';
+import { FactStore } from '../persistence/fact-store.js';
+
+/** Mark of parts that were used though the van should have held none: the part was in the hand. */
+export const BEYOND_STOCK = 'beyond-stock';
+
+/** The catalogue, and what the van holds of it. */
+@Injectable()
+export class PartsService {
+  constructor(
+    private readonly database: Database,
+    private readonly facts: FactStore,
+    private readonly people: PeopleService,
+    private readonly register: UnitRegister,
+  ) {}
+
+  add(sent: AddPart, by: string): PartView {
+    const content = {
+      id: sent.id.toLowerCase(),
+      number: sent.number.trim(),
+      name: sent.name.trim(),
+      class: sent.class,
+      answers: sent.answers.trim(),
+      fits: sent.fits.map((id) => id.toLowerCase()),
+      figures: sent.figures,
+      priceCents: sent.priceCents ?? null,
+      supplier: sent.supplier ?? null,
+      note: sent.note ?? null,
+      by: this.people.require(by),
+    };
+    this.database.transact(() => {
+      const { row, isNew } = this.facts.record(PartEntity, content, () => {
+        content.fits.forEach((unit) => this.register.require(unit));
+        return { marks: [] };
+      });
+      if (isNew && sent.inVan) {
+        this.store({
+          id: idFrom('in the van', row.id),
+          partId: row.id,
+          movedAt: row.recordedAt,
+          count: sent.inVan,
+          usedIn: null,
+          by: content.by,
+          note: null,
+        });
+      }
+    });
+    return this.view(content.id);
+  }
+
+  list(): PartView[] {
+    const ids = this.database.all<{ id: string }>('SELECT "id" FROM "part" ORDER BY "name", "number", "id"');
+    return ids.map(({ id }) => this.view(id));
+  }
+
+  move(partId: string, sent: MovePart, by: string): PartView {
+    const { id } = this.require(partId);
+    if (sent.count === 0) {
+      throw impossible({ code: 'nothing-moved', field: 'count', sentence: 'Say how many more, or fewer.' });
+    }
+    this.store({
+      id: sent.id.toLowerCase(),
+      partId: id,
+      movedAt: Date.parse(sent.movedAt),
+      count: sent.count,
+      usedIn: null,
+      by: this.people.require(by),
+      note: sent.note ?? null,
+    });
+    return this.view(id);
+  }
+
+  /**
+   * A part was used: it goes out of the van, whatever the van should have held.
+   *
+   * @returns marks: that more was used than was there by the books
+   */
+  use(partId: string, used: { count: number; usedIn: string; usedAt: number; by: string }): readonly string[] {
+    const { id } = this.require(partId);
+    const before = this.inVan(id);
+    this.store({
+      id: idFrom('used', used.usedIn),
+      partId: id,
+      movedAt: used.usedAt,
+      count: -used.count,
+      usedIn: used.usedIn,
+      by: used.by,
+      note: null,
+    });
+    return before < used.count ? [BEYOND_STOCK] : [];
+  }
+
+  compare({ compressorId, original, offered, hasAdapter }: CompareParts): SubstitutionView {
+    const unit = this.register.require(compressorId);
+    const plate = this.register.plateOf(unit, Number.MAX_SAFE_INTEGER);
+    return judgeSubstitute(toCompared(this.require(original)), toCompared(this.require(offered)), plate, hasAdapter);
+  }
+
+  require(id: string): PartEntity {
+    const part = this.database.find(PartEntity, id.toLowerCase());
+    if (!part) throw notFound('no-such-part', 'This part is not in the catalogue.');
+    return part;
+  }
+
+  private store({ count, ...move }: Omit<PartMoveEntity, 'thousandths' | 'marks' | 'recordedAt'> & { count: number }) {
+    const content = { ...move, thousandths: Math.round(count * 1000) };
+    this.facts.record(PartMoveEntity, content, () => ({ marks: [] }));
+  }
+
+  private inVan(partId: string): number {
+    const [row] = this.database.all<{ sum: number | null }>(
+      'SELECT sum("thousandths") AS "sum" FROM "part_move" WHERE "part_id" = ?',
+      partId,
+    );
+    return (row?.sum ?? 0) / 1000;
+  }
+
+  private view(id: string): PartView {
+    const { number, name, class: kind, answers, fits, figures, priceCents, supplier, note } = this.require(id);
+    return {
+      id,
+      number,
+      name,
+      class: kind,
+      answers,
+      fits,
+      figures,
+      ...(priceCents === null ? {} : { priceCents }),
+      ...(supplier === null ? {} : { supplier }),
+      ...(note === null ? {} : { note }),
+      inVan: this.inVan(id),
+    };
+  }
+}
+
+function toCompared({ name, class: kind, figures }: PartEntity): ComparedPart {
+  return { name, class: kind, figures };
+}

@@ -1,0 +1,27 @@
+import type { PartClass, PartFigures } from '@entretien/core/parts';
+import { Column, Entity, Index } from 'typeorm';
+import { FactColumns } from './columns.js';
+
+/** A part of the catalogue. */
+@Entity('part')
+export class PartEntity extends FactColumns {
+  @Column({ type: 'text' }) number: string;
+  @Column({ type: 'text' }) name: string;
+  @Column({ name: 'part_class', type: 'text' }) class: PartClass;
+  @Column({ type: 'text' }) answers: string;
+  @Column({ type: 'simple-json' }) fits: string[];
+  @Column({ type: 'simple-json' }) figures: PartFigures;
+  @Column({ name: 'price_cents', type: 'integer', nullable: true }) priceCents: number | null;
+  @Column({ type: 'text', nullable: true }) supplier: string | null;
+}
+
+/** Parts went into the van or out of it. Counts are thousandths, so that sums stay whole. */
+@Entity('part_move')
+@Index('part_move_by_part', ['partId', 'movedAt'])
+export class PartMoveEntity extends FactColumns {
+  @Column({ name: 'part_id', type: 'text' }) partId: string;
+  @Column({ name: 'moved_at', type: 'integer' }) movedAt: number;
+  @Column({ type: 'integer' }) thousandths: number;
+  /** Id of the step or entry that it was used in. */
+  @Column({ name: 'used_in', type: 'text', nullable: true }) usedIn: string | null;
+}

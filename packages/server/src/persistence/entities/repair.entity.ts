@@ -1,0 +1,33 @@
+import type { StepOutcome } from '@entretien/contracts';
+import type { EntryKind, RepairKind } from '@entretien/core/repairs';
+import { Column, Entity, Index } from 'typeorm';
+import { UnitFactColumns } from './columns.js';
+
+/** A fault that was found, or something that was changed on purpose. */
+@Entity('repair')
+@Index('repair_by_unit', ['compressorId', 'foundAt'])
+export class RepairEntity extends UnitFactColumns {
+  @Column({ type: 'text' }) kind: RepairKind;
+  @Column({ name: 'found_at', type: 'integer' }) foundAt: number;
+  @Column({ type: 'text' }) found: string;
+  @Column({ type: 'text', nullable: true }) station: string | null;
+}
+
+/** Something that was done about a repair. */
+@Entity('repair_entry')
+@Index('repair_entry_by_repair', ['repairId', 'at'])
+export class RepairEntryEntity extends UnitFactColumns {
+  @Column({ name: 'repair_id', type: 'text' }) repairId: string;
+  @Column({ type: 'text' }) kind: EntryKind;
+  @Column({ name: 'at', type: 'integer' }) at: number;
+  @Column({ type: 'text' }) words: string;
+  @Column({ type: 'real', nullable: true }) minutes: number | null;
+  @Column({ type: 'real', nullable: true }) count: number | null;
+  @Column({ type: 'text', nullable: true }) part: string | null;
+  @Column({ name: 'check_code', type: 'text', nullable: true }) check: string | null;
+  @Column({ name: 'figures', type: 'simple-json', nullable: true }) values: Record<
+    string,
+    number | string
+  > | null;
+  @Column({ type: 'simple-json', nullable: true }) outcome: StepOutcome | null;
+}

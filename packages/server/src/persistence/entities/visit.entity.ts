@@ -1,0 +1,43 @@
+import type { PlannedUnit, StepOutcome } from '@entretien/contracts';
+import type { StepKind } from '@entretien/core/visit';
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { FactColumns, UnitFactColumns } from './columns.js';
+
+/** A visit as it was planned. */
+@Entity('visit')
+@Index('visit_by_day', ['plannedOn', 'id'])
+export class VisitEntity extends FactColumns {
+  @Column({ name: 'site_id', type: 'text' }) siteId: string;
+  @Column({ name: 'planned_on', type: 'text' }) plannedOn: string;
+  @Column({ type: 'simple-json' }) units: PlannedUnit[];
+}
+
+/** Something that happened on one unit of a visit. */
+@Entity('visit_step')
+@Index('visit_step_by_visit', ['visitId', 'compressorId', 'doneAt'])
+export class VisitStepEntity extends UnitFactColumns {
+  @Column({ name: 'visit_id', type: 'text' }) visitId: string;
+  @Column({ type: 'text' }) kind: StepKind;
+  @Column({ name: 'done_at', type: 'integer' }) doneAt: number;
+  @Column({ type: 'text' }) session: string;
+  @Column({ type: 'simple-json' }) details: object;
+  /** What came out of a measurement, as judged when it was recorded. */
+  @Column({ type: 'simple-json', nullable: true }) outcome: StepOutcome | null;
+}
+
+/** A photo; the picture lies beside the database, without whatever else the device wrote into it. */
+@Entity('photo')
+@Index('photo_by_visit', ['visitId'])
+export class PhotoEntity {
+  @PrimaryColumn({ type: 'text' }) id: string;
+  @Column({ name: 'visit_id', type: 'text' }) visitId: string;
+  @Column({ name: 'recorded_at', type: 'integer' }) recordedAt: number;
+  @Column({ name: 'by', type: 'text' }) by: string;
+  /** SHA-256 of what was sent: the same id with another picture is a conflict. */
+  @Column({ type: 'text' }) sent: string;
+  /** SHA-256 of what is stored. */
+  @Column({ type: 'text' }) stored: string;
+  @Column({ type: 'integer' }) bytes: number;
+  @Column({ name: 'width_px', type: 'integer' }) widthPx: number;
+  @Column({ name: 'height_px', type: 'integer' }) heightPx: number;
+}

@@ -1,0 +1,193 @@
+import { Injectable } from '@nestjs/common';
+import type { AddRepairEntry, OpenRepair, RepairEntryView, RepairsQuery, RepairView } from '@entretien/contracts';
+import { formatInstant } from '@entretien/core/basics';
+import { futureProblem } from '@entretien/core/hours';
+import { stationCodes } from '@entretien/core/machine';
+import { admitEntry, repairStanding, type RepairEntry } from '@entretien/core/repairs';
+import { v5 as idFrom } from 'uuid';
+import { conflict, impossible, notFound } from '../common/problem.js';
+import { UnitRegister } from '../compressors/unit-register.js';
+import { MeasurementsService } from '../measurements/measurements.service.js';
+import { PartsService } from '../parts/parts.service.js';
+import { PeopleService } from '../people/people.js';
+import { Database } from '../persistence/database.js';
+import { RepairEntity, RepairEntryEntity } from '../persistence/entities/repair.entity.js';
+import { factView } from '../persistence/fact-pages.js';
+import { FactStore } from '../persistence/fact-store.js';
+
+/** Faults from found to proved; and what was changed on purpose. */
+@Injectable()
+export class RepairsService {
+  constructor(
+    private readonly database: Database,
+    private readonly facts: FactStore,
+    private readonly people: PeopleService,
+    private readonly register: UnitRegister,
+    private readonly measurements: MeasurementsService,
+    private readonly parts: PartsService,
+  ) {}
+
+  open(compressorId: string, sent: OpenRepair, by: string): RepairView {
+    const unit = this.register.require(compressorId);
+    const content = {
+      id: sent.id.toLowerCase(),
+      compressorId: unit.id,
+      kind: sent.kind,
+      foundAt: Date.parse(sent.foundAt),
+      found: sent.found,
+      station: sent.station ?? null,
+      note: sent.note ?? null,
+      by: this.people.require(by),
+    };
+    const { row, isNew } = this.facts.record(RepairEntity, content, (recordedAt) => {
+      this.refuseFuture(unit.id, content.foundAt, 'foundAt', recordedAt);
+      const plate = this.register.plateOf(unit, content.foundAt);
+      if (content.station !== null && !stationCodes(plate).has(content.station)) {
+        throw impossible({
+          code: 'unknown-station',
+          field: 'station',
+          sentence: `“${content.station}” is no station of this machine.`,
+        });
+      }
+      return { marks: [] };
+    });
+    if (isNew) this.register.factRecorded(unit.id);
+    return this.view(row);
+  }
+
+  add(repairId: string, sent: AddRepairEntry, by: string): RepairView {
+    const repair = this.require(repairId);
+    const content = {
+      id: sent.id.toLowerCase(),
+      compressorId: repair.compressorId,
+      repairId: repair.id,
+      kind: sent.kind,
+      at: Date.parse(sent.at),
+      words: sent.words,
+      minutes: sent.minutes ?? null,
+      count: sent.count ?? null,
+      part: sent.part?.toLowerCase() ?? null,
+      check: sent.check ?? null,
+      values: sent.values ?? null,
+      note: null,
+      by: this.people.require(by),
+    };
+    const { isNew } = this.register.keepOrForget(repair.compressorId, () =>
+      this.facts.record(RepairEntryEntity, content, (recordedAt) => {
+        this.refuseFuture(repair.compressorId, content.at, 'at', recordedAt);
+        const outcome = this.measure(repair, content, by);
+        const admitted = admitEntry(repair.kind, this.entriesOf(repair.id), {
+          kind: content.kind,
+          check: content.check ?? undefined,
+          verdict: outcome?.verdict,
+        });
+        if (!admitted.ok) {
+          const { problem } = admitted;
+          if (problem.code !== 'already-settled') throw impossible(problem);
+          throw conflict(problem.code, 'It is settled.', problem.sentence);
+        }
+        const marks =
+          content.part === null
+            ? []
+            : this.parts.use(content.part, {
+                count: content.count ?? 1,
+                usedIn: content.id,
+                usedAt: content.at,
+                by: content.by,
+              });
+        return { marks: [...marks], outcome };
+      }),
+    );
+    if (isNew) this.register.factRecorded(repair.compressorId);
+    return this.view(repair);
+  }
+
+  list(compressorId: string, { show }: RepairsQuery): RepairView[] {
+    const unit = this.register.require(compressorId);
+    const ids = this.database.all<{ id: string }>(
+      'SELECT "id" FROM "repair" WHERE "compressor_id" = ? ORDER BY "found_at" DESC, "id" DESC',
+      unit.id,
+    );
+    const views = ids.map(({ id }) => this.view(this.require(id)));
+    return show === 'open' ? views.filter(({ isOpen }) => isOpen) : views;
+  }
+
+  require(id: string): RepairEntity {
+    const repair = this.database.find(RepairEntity, id.toLowerCase());
+    if (!repair) throw notFound('no-such-repair', 'There is no such repair.');
+    return repair;
+  }
+
+  view(row: RepairEntity): RepairView {
+    const rows = this.rowsOf(row.id);
+    const { steps: _steps, ...standing } = repairStanding(row.kind, rows.map(toEntry));
+    return {
+      ...factView(row),
+      compressorId: row.compressorId,
+      kind: row.kind,
+      foundAt: formatInstant(row.foundAt),
+      found: row.found,
+      ...(row.station === null ? {} : { station: row.station }),
+      ...standing,
+      entries: rows.map(toEntryView),
+    };
+  }
+
+  /** What proves a repair is a measurement of the unit like any other. */
+  private measure(
+    { compressorId }: RepairEntity,
+    { id, check, values, at }: Pick<RepairEntryEntity, 'id' | 'check' | 'values' | 'at'>,
+    by: string,
+  ): RepairEntryEntity['outcome'] {
+    if (check === null || values === null) return null;
+    const taken = { id: idFrom('measurement', id), check, values, takenAt: formatInstant(at) };
+    const { verdict, reason, figure } = this.measurements.record(compressorId, taken, by).judgement;
+    return { verdict, reason, figure: figure?.value ?? null };
+  }
+
+  private refuseFuture(compressorId: string, at: number, field: string, now: number): void {
+    const plate = this.register.plateOf(this.register.require(compressorId), at);
+    const future = futureProblem(at, field, { now, timeZone: this.register.timeZoneOf(plate) });
+    if (future) throw impossible(future);
+  }
+
+  private entriesOf(repairId: string): RepairEntry[] {
+    return this.rowsOf(repairId).map(toEntry);
+  }
+
+  private rowsOf(repairId: string): RepairEntryEntity[] {
+    const ids = this.database.all<{ id: string }>(
+      'SELECT "id" FROM "repair_entry" WHERE "repair_id" = ? ORDER BY "at", "recorded_at"',
+      repairId,
+    );
+    return ids.map(({ id }) => this.database.find(RepairEntryEntity, id)!);
+  }
+}
+
+function toEntry({ id, at, by, kind, words, minutes, count, check, outcome }: RepairEntryEntity): RepairEntry {
+  return {
+    id,
+    at,
+    by,
+    kind,
+    words,
+    minutes: minutes ?? undefined,
+    count: count ?? undefined,
+    check: check ?? undefined,
+    verdict: outcome?.verdict,
+  };
+}
+
+function toEntryView(row: RepairEntryEntity): RepairEntryView {
+  return {
+    ...factView(row),
+    kind: row.kind,
+    at: formatInstant(row.at),
+    words: row.words,
+    ...(row.minutes === null ? {} : { minutes: row.minutes }),
+    ...(row.count === null ? {} : { count: row.count }),
+    ...(row.part === null ? {} : { part: row.part }),
+    ...(row.check === null ? {} : { check: row.check }),
+    ...(row.outcome === null ? {} : { outcome: row.outcome }),
+  };
+}

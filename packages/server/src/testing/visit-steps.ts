@@ -1,0 +1,61 @@
+import { randomUUID } from 'node:crypto';
+import type { DataPlate } from '@entretien/core/machine';
+import { isolationSteps, restartSteps } from '@entretien/core/visit';
+import type { Answer, TestServer } from './test-server.js';
+
+/** Goes through a visit as a page would, with the server's own clock. */
+export class VisitAtWork {
+  session = 'one';
+  private readonly plate: DataPlate;
+
+  constructor(
+    private readonly server: TestServer,
+    readonly id: string,
+    readonly unit: string,
+    plate: Partial<DataPlate>,
+  ) {
+    this.plate = plate as DataPlate;
+  }
+
+  /** Plans a visit of one unit. */
+  static async plan(server: TestServer, unit: string, tasks: string[]): Promise<VisitAtWork> {
+    const plate = (await server.read(`/api/compressors/${unit}`)).body as DataPlate;
+    const id = randomUUID();
+    const visit = { id, siteId: plate.siteId, plannedOn: '2026-11-24', units: [{ compressorId: unit, tasks }] };
+    const answer = await server.post('/api/visits', visit);
+    if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
+    return new VisitAtWork(server, id, unit, plate);
+  }
+
+  step(kind: string, details: object, more: object = {}): Promise<Answer> {
+    const step = {
+      id: randomUUID(),
+      compressorId: this.unit,
+      kind,
+      doneAt: new Date(this.server.now).toISOString(),
+      session: this.session,
+      details,
+      ...more,
+    };
+    return this.server.post(`/api/visits/${this.id}/steps`, step);
+  }
+
+  async isolate(): Promise<void> {
+    for (const { code, reads } of isolationSteps(this.plate)) {
+      const answer = await this.step('isolate', { step: code, confirmed: true, ...(reads ? { pressureBar: 0 } : {}) });
+      if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
+    }
+  }
+
+  restart(): Promise<Answer> {
+    return this.step('restart', { steps: restartSteps(this.plate).map(({ code }) => code) });
+  }
+
+  done(task: string, more: object = {}): Promise<Answer> {
+    return this.step('task', { task, outcome: 'done' }, more);
+  }
+
+  async view(): Promise<Answer['body']> {
+    return (await this.server.read(`/api/visits/${this.id}`)).body;
+  }
+}

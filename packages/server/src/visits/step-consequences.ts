@@ -1,0 +1,133 @@
+import { Injectable } from '@nestjs/common';
+import type { StepOutcome } from '@entretien/contracts';
+import { formatInstant } from '@entretien/core/basics';
+import { planVersionAt } from '@entretien/core/plan';
+import { countedTasks, type StepBody } from '@entretien/core/visit';
+import { v5 as idFrom } from 'uuid';
+import { impossible } from '../common/problem.js';
+import { UnitRegister } from '../compressors/unit-register.js';
+import { MeasurementsService } from '../measurements/measurements.service.js';
+import { PartsService } from '../parts/parts.service.js';
+import { Database } from '../persistence/database.js';
+import { PhotoEntity, type VisitEntity, type VisitStepEntity } from '../persistence/entities/visit.entity.js';
+import { ReadingsService } from '../readings/readings.service.js';
+import { RepairsService } from '../repairs/repairs.service.js';
+import { ServicesService } from '../services/services.service.js';
+import { VisitBook } from './visit-book.js';
+
+interface Followed {
+  readonly marks: readonly string[];
+  readonly outcome: StepOutcome | null;
+}
+
+const NOTHING: Followed = { marks: [], outcome: null };
+
+/** The facts that follow from a step, each under an id that follows from the step's own. */
+@Injectable()
+export class StepConsequences {
+  constructor(
+    private readonly database: Database,
+    private readonly register: UnitRegister,
+    private readonly measurements: MeasurementsService,
+    private readonly readings: ReadingsService,
+    private readonly services: ServicesService,
+    private readonly repairs: RepairsService,
+    private readonly parts: PartsService,
+    private readonly book: VisitBook,
+  ) {}
+
+  /** Records them within the transaction of the step: refused, the step is refused too. */
+  of(
+    visit: VisitEntity,
+    step: Pick<VisitStepEntity, 'id' | 'compressorId' | 'doneAt' | 'by'>,
+    body: StepBody,
+  ): Followed {
+    const at = formatInstant(step.doneAt);
+    switch (body.kind) {
+      case 'measure': {
+        const { check, values } = body;
+        const taken = { id: idFrom('measurement', step.id), check, values, takenAt: at };
+        const { verdict, reason, figure } = this.measurements.record(
+          step.compressorId,
+          taken,
+          step.by,
+        ).judgement;
+        return { marks: [], outcome: { verdict, reason, figure: figure?.value ?? null } };
+      }
+      case 'hours': {
+        const reading = {
+          id: idFrom('hours', step.id),
+          takenAt: at,
+          hours: body.hours,
+          counts: 'total',
+          source: 'typed',
+        } as const;
+        const { marks } = this.readings.record(step.compressorId, reading, step.by);
+        return { marks, outcome: null };
+      }
+      case 'part': {
+        if (body.part === undefined) return NOTHING;
+        const used = { count: body.count, usedIn: step.id, usedAt: step.doneAt, by: step.by };
+        return { marks: this.parts.use(body.part, used), outcome: null };
+      }
+      case 'fault': {
+        const { found, station } = body;
+        const repair = { id: idFrom('repair', step.id), kind: 'fault', foundAt: at, found } as const;
+        this.repairs.open(step.compressorId, station === undefined ? repair : { ...repair, station }, step.by);
+        return NOTHING;
+      }
+      case 'photo':
+        this.requirePhoto(visit, body.photo);
+        return NOTHING;
+      case 'sign':
+        this.recordService(visit, step);
+        return NOTHING;
+      default:
+        return NOTHING;
+    }
+  }
+
+  private requirePhoto(visit: VisitEntity, photoId: string): void {
+    const photo = this.database.find(PhotoEntity, photoId.toLowerCase());
+    if (photo?.visitId === visit.id) return;
+    throw impossible({
+      code: 'no-such-photo',
+      field: 'details.photo',
+      sentence: 'The photo itself has not arrived: send it first.',
+    });
+  }
+
+  /**
+   * What was done and proved moves the schedule, from the moment of the work and not of the signature; once,
+   * however often the unit is signed for.
+   */
+  private recordService(
+    visit: VisitEntity,
+    { id, compressorId, doneAt, by }: Pick<VisitStepEntity, 'id' | 'compressorId' | 'doneAt' | 'by'>,
+  ): void {
+    const signedBefore = this.book
+      .rows(visit.id, compressorId)
+      .filter(({ kind }) => kind === 'sign')
+      .at(-1);
+    const progress = this.book.progressOf(visit, compressorId);
+    const unit = this.register.require(compressorId);
+    const { plan } = planVersionAt(unit.planVersions, doneAt)!;
+    const known = new Set(plan.tasks.map(({ code }) => code));
+    const counted = countedTasks(progress).filter(
+      (task) => known.has(task.code) && (!signedBefore || task.doneAt! > signedBefore.doneAt),
+    );
+    if (counted.length === 0) return;
+    const lastDoneAt = Math.max(...counted.map((task) => task.doneAt!));
+    const note = progress.notes.map(({ text }) => text).join(' ');
+    this.services.record(
+      compressorId,
+      {
+        id: idFrom('service', id),
+        doneAt: formatInstant(lastDoneAt),
+        tasks: counted.map(({ code }) => code),
+        ...(note === '' ? {} : { note: note.slice(0, 2000) }),
+      },
+      by,
+    );
+  }
+}

@@ -1,0 +1,93 @@
+import { Injectable } from '@nestjs/common';
+import type { VisitState, VisitStepView } from '@entretien/contracts';
+import { formatInstant } from '@entretien/core/basics';
+import { planVersionAt } from '@entretien/core/plan';
+import {
+  progressOf,
+  readStepBody,
+  type StepBody,
+  type UnitProgress,
+  type VisitStep,
+  type VisitUnit,
+} from '@entretien/core/visit';
+import { notFound } from '../common/problem.js';
+import { UnitRegister } from '../compressors/unit-register.js';
+import { Database } from '../persistence/database.js';
+import { VisitEntity, VisitStepEntity } from '../persistence/entities/visit.entity.js';
+import { factView } from '../persistence/fact-pages.js';
+
+/** Reads visits and brings their steps together. */
+@Injectable()
+export class VisitBook {
+  constructor(
+    private readonly database: Database,
+    private readonly register: UnitRegister,
+  ) {}
+
+  require(id: string): VisitEntity {
+    const visit = this.database.find(VisitEntity, id.toLowerCase());
+    if (!visit) throw notFound('no-such-visit', 'There is no such visit.');
+    return visit;
+  }
+
+  /** The steps of a visit in the order in which they became known; of one unit, or of all. */
+  rows(visitId: string, compressorId?: string): VisitStepEntity[] {
+    const where = compressorId === undefined ? '' : 'AND "compressor_id" = ?';
+    const ids = this.database.all<{ id: string }>(
+      `SELECT "id" FROM "visit_step" WHERE "visit_id" = ? ${where} ORDER BY "done_at", "recorded_at", "rowid"`,
+      visitId,
+      ...(compressorId === undefined ? [] : [compressorId]),
+    );
+    return ids.map(({ id }) => this.database.find(VisitStepEntity, id)!);
+  }
+
+  /** A unit as the visit sees it: under the plan that held when the visit was planned. */
+  unitOf(visit: VisitEntity, compressorId: string): VisitUnit {
+    const unit = this.register.require(compressorId);
+    const { plan } = planVersionAt(unit.planVersions, visit.recordedAt)!;
+    return {
+      plate: this.register.plateOf(unit, visit.recordedAt),
+      plan: plan.tasks,
+      planned: visit.units.find((one) => one.compressorId === unit.id)?.tasks ?? [],
+    };
+  }
+
+  progressOf(visit: VisitEntity, compressorId: string): UnitProgress {
+    return progressOf(this.unitOf(visit, compressorId), this.rows(visit.id, compressorId).map(toStep));
+  }
+
+  /** How the visit stands by its units. */
+  stateOf(visit: VisitEntity, progress: readonly UnitProgress[]): VisitState {
+    if (progress.every(({ signed, left }) => signed !== null || left !== null)) return 'finished';
+    const [begun] = this.database.all('SELECT 1 FROM "visit_step" WHERE "visit_id" = ? LIMIT 1', visit.id);
+    return begun ? 'under-way' : 'planned';
+  }
+}
+
+/** A row as the core sees it, with what came out of a measurement. */
+export function toStep(row: VisitStepEntity): VisitStep {
+  const { id, doneAt, by, session, marks, outcome } = row;
+  const body = bodyOf(row);
+  const judged = outcome === null ? {} : { verdict: outcome.verdict, reason: outcome.reason };
+  return { id, doneAt, by, session, marks, body: { ...body, ...judged } as StepBody };
+}
+
+/** What was read once on the way in. */
+function bodyOf({ kind, details }: VisitStepEntity): StepBody {
+  const body = readStepBody(kind, details);
+  if (!body.ok) throw new Error(`a step on record cannot be read: ${body.problem.sentence}`);
+  return body.value;
+}
+
+export function toStepView(row: VisitStepEntity): VisitStepView {
+  return {
+    ...factView(row),
+    visitId: row.visitId,
+    compressorId: row.compressorId,
+    kind: row.kind,
+    doneAt: formatInstant(row.doneAt),
+    session: row.session,
+    details: row.details,
+    ...(row.outcome === null ? {} : { outcome: row.outcome }),
+  };
+}

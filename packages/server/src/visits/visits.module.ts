@@ -1,0 +1,129 @@
+import { Body, Controller, Get, Module, Param, Post, Query, Req, Res } from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiHeader, ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
+import {
+  PhotoQuery,
+  PlanVisit,
+  RecordVisitStep,
+  VisitsQuery,
+  type Page,
+  type PhotoView,
+  type VisitBriefView,
+  type VisitStepView,
+  type VisitView,
+} from '@entretien/contracts';
+import type { Request, Response } from 'express';
+import { bytesOf } from '../common/bytes-of.js';
+import { RequestPerson } from '../common/person-of-request.js';
+import { CompressorsModule } from '../compressors/compressors.module.js';
+import { MeasurementsModule } from '../measurements/measurements.module.js';
+import { PapersService } from '../papers/papers.service.js';
+import { PartsModule } from '../parts/parts.module.js';
+import { PeopleModule } from '../people/people.js';
+import { ReadingsModule } from '../readings/readings.module.js';
+import { RepairsModule } from '../repairs/repairs.module.js';
+import { ServicesModule } from '../services/services.module.js';
+import { SitesModule } from '../sites/sites.module.js';
+import { StandingsModule } from '../standings/standings.module.js';
+import { LARGEST_PHOTO_MB, PhotosService } from './photos.service.js';
+import { StepConsequences } from './step-consequences.js';
+import { VisitBook } from './visit-book.js';
+import { VisitsService } from './visits.service.js';
+
+@ApiTags('visits')
+@ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@Controller('visits')
+export class VisitsController {
+  constructor(
+    private readonly visits: VisitsService,
+    private readonly photos: PhotosService,
+    private readonly papers: PapersService,
+  ) {}
+
+  @Post()
+  @ApiOperation({ summary: 'Plan a visit to a site, or begin one' })
+  plan(@Body() visit: PlanVisit, @RequestPerson() by: string): VisitView {
+    return this.visits.plan(visit, by);
+  }
+
+  @Get()
+  @ApiOperation({ summary: 'Visits, the latest first' })
+  list(@Query() query: VisitsQuery): Page<VisitBriefView> {
+    return this.visits.list(query);
+  }
+
+  @Get(':id')
+  @ApiOperation({ summary: 'A visit with everything needed to go through it' })
+  one(@Param('id') id: string): VisitView {
+    return this.visits.one(id);
+  }
+
+  @Post(':id/steps')
+  @ApiOperation({ summary: 'Record a step; what opens a machine that is not isolated is refused with 409' })
+  step(@Param('id') id: string, @Body() step: RecordVisitStep, @RequestPerson() by: string): VisitStepView {
+    return this.visits.record(id, step, by);
+  }
+
+  @Post(':id/photos')
+  @ApiConsumes('image/jpeg', 'image/png', 'image/webp')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @ApiOperation({ summary: `Send a photo as it is, ${LARGEST_PHOTO_MB} MB at most` })
+  async photo(
+    @Param('id') id: string,
+    @Query() query: PhotoQuery,
+    @Req() request: Request,
+    @RequestPerson() by: string,
+  ): Promise<PhotoView> {
+    return this.photos.add(id, query.id, await bytesOf(request, LARGEST_PHOTO_MB * 1_000_000 + 1), by);
+  }
+
+  @Get(':id/photos/:photoId')
+  @ApiProduces('image/jpeg')
+  @ApiOperation({ summary: 'A photo of a visit' })
+  picture(@Param('id') id: string, @Param('photoId') photoId: string, @Res() response: Response): void {
+    const file = this.photos.pathOf(id, photoId);
+    response.sendFile(file, { immutable: true, maxAge: '365d', dotfiles: 'allow' });
+  }
+
+  @Get(':id/report.pdf')
+  @ApiProduces('application/pdf')
+  @ApiOperation({ summary: 'The report of a visit' })
+  async report(@Param('id') id: string, @Res() response: Response): Promise<void> {
+    response.type('application/pdf').send(await this.papers.report(id));
+  }
+}
+
+@ApiTags('visits')
+@Controller('compressors/:compressorId')
+export class TagController {
+  constructor(private readonly papers: PapersService) {}
+
+  @Get('tag.pdf')
+  @ApiProduces('application/pdf')
+  @ApiOperation({ summary: 'The service tag of a unit, with a code that opens its page' })
+  async tag(
+    @Param('compressorId') compressorId: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    const origin = `${request.protocol}://${request.get('host') ?? 'localhost'}`;
+    response.type('application/pdf').send(await this.papers.tag(compressorId, origin));
+  }
+}
+
+@Module({
+  imports: [
+    CompressorsModule,
+    PeopleModule,
+    SitesModule,
+    StandingsModule,
+    MeasurementsModule,
+    ReadingsModule,
+    ServicesModule,
+    RepairsModule,
+    PartsModule,
+  ],
+  controllers: [VisitsController, TagController],
+  providers: [VisitsService, VisitBook, StepConsequences, PhotosService, PapersService],
+  exports: [VisitsService, PapersService, PhotosService],
+})
+export class VisitsModule {}

@@ -1,0 +1,235 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type {
+  Page,
+  PlanVisit,
+  RecordVisitStep,
+  VisitBriefView,
+  VisitsQuery,
+  VisitStepView,
+  VisitUnitView,
+  VisitView,
+} from '@entretien/contracts';
+import { formatInstant, type Problem } from '@entretien/core/basics';
+import { futureProblem } from '@entretien/core/hours';
+import { describeMachine } from '@entretien/core/machine';
+import { admitStep, readStepBody, type StepBody } from '@entretien/core/visit';
+import { pageSize, readCursor, toPage } from '../common/page.js';
+import { conflict, impossible } from '../common/problem.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
+import { UnitRegister } from '../compressors/unit-register.js';
+import { MeasurementsService } from '../measurements/measurements.service.js';
+import { PeopleService } from '../people/people.js';
+import { Database } from '../persistence/database.js';
+import { VisitEntity, VisitStepEntity } from '../persistence/entities/visit.entity.js';
+import { FactStore } from '../persistence/fact-store.js';
+import { SitesService } from '../sites/sites.service.js';
+import { StandingsService } from '../standings/standings.service.js';
+import { StepConsequences } from './step-consequences.js';
+import { toStep, toStepView, VisitBook } from './visit-book.js';
+
+/** Visits, from planned to signed for: a visit is its steps, and everything else is worked out of them. */
+@Injectable()
+export class VisitsService {
+  constructor(
+    private readonly database: Database,
+    private readonly facts: FactStore,
+    private readonly people: PeopleService,
+    private readonly register: UnitRegister,
+    private readonly sites: SitesService,
+    private readonly standings: StandingsService,
+    private readonly measurements: MeasurementsService,
+    private readonly book: VisitBook,
+    private readonly consequences: StepConsequences,
+    @Inject(CLOCK) private readonly clock: Clock,
+  ) {}
+
+  plan(sent: PlanVisit, by: string): VisitView {
+    const content = {
+      id: sent.id.toLowerCase(),
+      siteId: this.sites.require(sent.siteId).id,
+      plannedOn: sent.plannedOn,
+      units: sent.units.map(({ compressorId, tasks }) => ({ compressorId: compressorId.toLowerCase(), tasks })),
+      note: sent.note ?? null,
+      by: this.people.require(by),
+    };
+    const { row } = this.facts.record(VisitEntity, content, (recordedAt) => {
+      for (const { compressorId, tasks } of content.units) this.refuseStrange(content.siteId, compressorId, tasks, recordedAt);
+      return { marks: [] };
+    });
+    return this.view(row);
+  }
+
+  one(id: string): VisitView {
+    return this.view(this.book.require(id));
+  }
+
+  /**
+   * Records a step with everything that follows from it, or nothing at all: a measurement, a reading, a part
+   * out of the van, a repair; for a signature the service that moves the schedule.
+   */
+  record(visitId: string, sent: RecordVisitStep, by: string): VisitStepView {
+    const visit = this.book.require(visitId);
+    const unit = this.register.require(sent.compressorId);
+    const read = readStepBody(sent.kind, sent.details);
+    if (!read.ok) throw impossible(inDetails(read.problem));
+    const { kind: _kind, ...details } = read.value;
+    const content = {
+      id: sent.id.toLowerCase(),
+      visitId: visit.id,
+      compressorId: unit.id,
+      kind: sent.kind,
+      doneAt: Date.parse(sent.doneAt),
+      session: sent.session,
+      details,
+      note: null,
+      by: this.people.require(by),
+    };
+    const { row, isNew } = this.register.keepOrForget(unit.id, () =>
+      this.facts.record(VisitStepEntity, content, (recordedAt) => {
+        const zone = this.register.timeZoneOf(this.register.plateOf(unit, content.doneAt));
+        const future = futureProblem(content.doneAt, 'doneAt', { now: recordedAt, timeZone: zone });
+        if (future) throw impossible(future);
+        const marks = this.admit(visit, content, read.value, recordedAt);
+        const followed = this.consequences.of(visit, content, read.value);
+        return { marks: [...marks, ...followed.marks], outcome: followed.outcome };
+      }),
+    );
+    if (isNew) this.register.factRecorded(unit.id);
+    return toStepView(row);
+  }
+
+  list({ siteId, compressorId, show, cursor, limit }: VisitsQuery): Page<VisitBriefView> {
+    const size = pageSize(limit);
+    const [day, last] = cursor === undefined ? ['9999-12-31', '~'] : readCursor(cursor, 2);
+    const ids = this.database.all<{ id: string }>(
+      'SELECT "id" FROM "visit" WHERE ("planned_on", "id") < (?, ?) ORDER BY "planned_on" DESC, "id" DESC',
+      day!,
+      last!,
+    );
+    const found: VisitBriefView[] = [];
+    for (const { id } of ids) {
+      if (found.length > size) break;
+      const visit = this.book.require(id);
+      if (siteId !== undefined && visit.siteId !== siteId.toLowerCase()) continue;
+      if (compressorId !== undefined && !visit.units.some((one) => one.compressorId === compressorId.toLowerCase())) continue;
+      const brief = this.brief(visit);
+      if (show !== 'open' || brief.state !== 'finished') found.push(brief);
+    }
+    return toPage(found, size, (one) => one, (one) => [one.plannedOn, one.id]);
+  }
+
+  private admit(
+    visit: VisitEntity,
+    { id, compressorId, doneAt, by, session }: Pick<VisitStepEntity, 'id' | 'compressorId' | 'doneAt' | 'by' | 'session'>,
+    body: StepBody,
+    recordedAt: number,
+  ): readonly string[] {
+    if (!visit.units.some((one) => one.compressorId === compressorId) && body.kind !== 'plan') {
+      throw impossible({
+        code: 'not-in-visit',
+        field: 'compressorId',
+        sentence: 'This unit is not part of the visit: plan a task for it first.',
+      });
+    }
+    const steps = this.book.rows(visit.id, compressorId).map(toStep);
+    const step = { id, doneAt, by, session, body };
+    const admitted = admitStep(this.book.unitOf(visit, compressorId), steps, step, recordedAt);
+    if (admitted.ok) return admitted.value;
+    const { problem } = admitted;
+    if (CONFLICTS.has(problem.code)) throw conflict(problem.code, 'Not as it stands.', problem.sentence);
+    throw impossible(problem);
+  }
+
+  private refuseStrange(siteId: string, compressorId: string, tasks: readonly string[], at: number): void {
+    const unit = this.register.require(compressorId);
+    if (this.register.plateOf(unit, at).siteId !== siteId) {
+      throw impossible({ code: 'another-site', field: 'units', sentence: 'A visit is to the units of one site.' });
+    }
+    const known = new Set(this.standings.judge(unit, at).plan.tasks.map(({ code }) => code));
+    const strange = tasks.find((code) => !known.has(code));
+    if (strange === undefined) return;
+    throw impossible({
+      code: 'unknown-task',
+      field: 'units',
+      sentence: `“${strange}” is no task of this unit’s plan.`,
+    });
+  }
+
+  private view(visit: VisitEntity): VisitView {
+    const site = this.sites.require(visit.siteId);
+    const units = visit.units.map(({ compressorId }) => this.unitView(visit, compressorId));
+    const progress = visit.units.map(({ compressorId }) => this.book.progressOf(visit, compressorId));
+    const { id, by, recordedAt, marks, note } = visit;
+    return {
+      id,
+      by,
+      recordedAt: formatInstant(recordedAt),
+      marks,
+      ...(note === null ? {} : { note }),
+      siteId: visit.siteId,
+      siteName: site.name,
+      timeZone: site.timeZone,
+      altitudeM: site.altitudeM ?? null,
+      plannedOn: visit.plannedOn,
+      state: this.book.stateOf(visit, progress),
+      units,
+    };
+  }
+
+  private unitView(visit: VisitEntity, compressorId: string): VisitUnitView {
+    const { plate, plan, planned } = this.book.unitOf(visit, compressorId);
+    return {
+      compressorId,
+      tag: plate.tag,
+      description: describeMachine(plate),
+      plate,
+      plan,
+      planned,
+      standing: this.standings.of(compressorId, this.clock()),
+      baselines: this.measurements.baselines(compressorId),
+      steps: this.book.rows(visit.id, compressorId).map(toStepView),
+    };
+  }
+
+  private brief(visit: VisitEntity): VisitBriefView {
+    const progress = visit.units.map(({ compressorId }) => ({
+      compressorId,
+      ...this.book.progressOf(visit, compressorId),
+    }));
+    const [last] = this.database.all<{ at: number | null }>(
+      'SELECT max("done_at") AS "at" FROM "visit_step" WHERE "visit_id" = ?',
+      visit.id,
+    );
+    return {
+      id: visit.id,
+      siteId: visit.siteId,
+      siteName: this.sites.find(visit.siteId)?.name ?? '',
+      plannedOn: visit.plannedOn,
+      state: this.book.stateOf(visit, progress),
+      by: visit.by,
+      units: progress.map(({ compressorId, tasks, signed, left }) => ({
+        compressorId,
+        tag: this.book.unitOf(visit, compressorId).plate.tag,
+        state: signed ? 'signed' : left ? 'left' : 'open',
+        unproved: tasks.filter(({ proof }) => proof === 'missing' || proof === 'failed').length,
+      })),
+      lastStepAt: last?.at ? formatInstant(last.at) : null,
+    };
+  }
+}
+
+/** What the machine or the visit is not ready for, and might be later. */
+const CONFLICTS = new Set([
+  'not-isolated',
+  'already-signed',
+  'unanswered',
+  'no-reason',
+  'not-restarted',
+  'proof-failed',
+  'unproved',
+]);
+
+function inDetails(problem: Problem): Problem {
+  return problem.field === undefined ? problem : { ...problem, field: `details.${problem.field}` };
+}
+

@@ -1,0 +1,247 @@
+import { randomUUID } from 'node:crypto';
+import { expectStatus, daysAgo, NOW, TestServer } from '../testing/test-server.js';
+import { VisitAtWork } from '../testing/visit-steps.js';
+
+const MINUTE = 60_000;
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await TestServer.start();
+});
+afterAll(() => server.stop());
+beforeEach(() => {
+  server.now = NOW;
+});
+
+/** A screw with its oil change behind it, so that a new one moves the schedule. */
+async function screw(): Promise<string> {
+  const unit = await server.addUnit({ family: 'screw', motor: 'three-phase', tag: 'HC-1' });
+  await server.readHours(unit, daysAgo(100), 0);
+  await server.readHours(unit, daysAgo(1), 2100);
+  return unit;
+}
+
+const cool = { check: 'discharge-temperature', values: { tempC: 78, ambientC: 20, mostRiseK: 70 } };
+const hot = { check: 'discharge-temperature', values: { tempC: 99, ambientC: 20, mostRiseK: 70, tripC: 101 } };
+
+describe('a visit from planned to signed for', () => {
+  test('what was done and proved moves the schedule when it is signed for, from the moment of the work', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['oil-change']);
+    expect(await visit.view()).toMatchObject({ state: 'planned', siteName: 'Coppel Joinery' });
+    expectStatus(201, await visit.step('hours', { hours: 2110 }));
+    expectStatus(201, await visit.step('measure', { phase: 'before', ...hot }));
+    await visit.isolate();
+    server.now += 10 * MINUTE;
+    expectStatus(201, await visit.done('oil-change'));
+    server.now += 10 * MINUTE;
+    expectStatus(201, await visit.restart());
+    expect((await server.task(unit, 'oil-change')).lastDoneAt).toBeNull();
+    expectStatus(201, await visit.step('tight', { tight: true }));
+    const proof = await visit.step('measure', { phase: 'proof', ...cool });
+    expect(proof.body.outcome).toMatchObject({ verdict: 'good' });
+    server.now += 10 * MINUTE;
+    expectStatus(201, await visit.step('sign', { name: 'Mara Vell' }));
+    expect(await server.task(unit, 'oil-change')).toMatchObject({
+      state: 'fresh',
+      lastDoneAt: new Date(NOW + 10 * MINUTE).toISOString(),
+      dueAtHours: expect.closeTo(4110, 0),
+    });
+    expect(await visit.view()).toMatchObject({ state: 'finished' });
+    const { items } = (await server.read(`/api/compressors/${unit}/measurements`)).body;
+    expect(items).toHaveLength(2);
+  });
+
+  test('a proof that fails keeps it open: the schedule stands still until it is closed with a reason', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['oil-change']);
+    await visit.isolate();
+    await visit.done('oil-change');
+    await visit.restart();
+    await visit.step('tight', { tight: true });
+    expect((await visit.step('measure', { phase: 'proof', ...hot })).body.outcome.verdict).toBe('act');
+    const refused = await visit.step('sign', { name: 'Mara Vell' });
+    expect(refused).toMatchObject({ status: 409, body: { code: 'proof-failed' } });
+    expect(refused.body.detail).toMatch(/^The proof failed: Oil change/);
+    expect((await server.task(unit, 'oil-change')).lastDoneAt).toBeNull();
+    expectStatus(201, await visit.step('close', { task: 'oil-change', reason: 'Hall at 41 °C today.' }));
+    expectStatus(201, await visit.step('sign', { name: 'Mara Vell' }));
+    expect((await server.task(unit, 'oil-change')).lastDoneAt).not.toBeNull();
+  });
+
+  test('nothing that opens the machine is taken while it is not isolated', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['oil-change', 'scavenge-clean']);
+    const early = await visit.done('oil-change');
+    expect(early).toMatchObject({ status: 409, body: { code: 'not-isolated' } });
+    expect(early.body.detail).toMatch(/Still to do: Stop, switch off, lock out/);
+    await visit.isolate();
+    server.now += 25 * MINUTE;
+    expect((await visit.done('oil-change')).body.code).toBe('not-isolated');
+    const station = { station: 'separator', tasks: ['scavenge-clean'] };
+    expect((await visit.step('station', station)).status).toBe(409);
+    await visit.isolate();
+    expectStatus(201, await visit.step('station', station));
+    visit.session = 'after a reload';
+    expect((await visit.done('oil-change')).body.code).toBe('not-isolated');
+    visit.session = 'one';
+    const jon = { id: randomUUID(), name: 'Jon Brask' };
+    await server.post('/api/people', jon);
+    expect((await visit.done('oil-change', { by: jon.id })).body.code).toBe('not-isolated');
+    expectStatus(201, await visit.done('oil-change'));
+  });
+
+  test('done without a connection it has happened: taken, and marked where the isolation was stale', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['oil-change', 'oil-filter']);
+    await visit.isolate();
+    const [fresh, stale] = [NOW + 5 * MINUTE, NOW + 40 * MINUTE].map((at) => new Date(at).toISOString());
+    server.now = NOW + 90 * MINUTE;
+    expect((await visit.done('oil-change', { doneAt: fresh })).body.marks).toEqual([]);
+    expect((await visit.done('oil-filter', { doneAt: stale })).body.marks).toEqual(['isolation-not-confirmed']);
+    const { units } = await visit.view();
+    expect(units[0].steps.at(-1).marks).toEqual(['isolation-not-confirmed']);
+  });
+
+  test('the same step sent again is answered as the first time; two signatures are one too many', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['bearing-check']);
+    const id = randomUUID();
+    expectStatus(201, await visit.done('bearing-check', { id }));
+    expectStatus(201, await visit.done('bearing-check', { id }));
+    expect((await visit.step('note', { text: 'other' }, { id })).body.code).toBe('id-already-used');
+    const signature = randomUUID();
+    expectStatus(201, await visit.step('sign', { name: 'Mara' }, { id: signature }));
+    expectStatus(201, await visit.step('sign', { name: 'Mara' }, { id: signature }));
+    const second = await visit.step('sign', { name: 'Jon' });
+    expect(second).toMatchObject({ status: 409, body: { code: 'already-signed' } });
+    const { items } = (await server.read(`/api/compressors/${unit}/services`)).body;
+    expect(items).toHaveLength(1);
+  });
+
+  test('a visit can be left for another day, and lists say how it stands', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['oil-change']);
+    await visit.isolate();
+    await visit.done('oil-change');
+    const open = (await server.read(`/api/visits?show=open&compressorId=${unit}`)).body.items;
+    expect(open).toMatchObject([{ state: 'under-way', units: [{ tag: 'HC-1', state: 'open', unproved: 1 }] }]);
+    await visit.step('leave', { reason: 'Oil filter missing.' });
+    expect((await server.read(`/api/visits?show=open&compressorId=${unit}`)).body.items).toEqual([]);
+    const all = (await server.read(`/api/visits?compressorId=${unit}`)).body.items;
+    expect(all).toMatchObject([{ state: 'finished', units: [{ state: 'left' }] }]);
+  });
+});
+
+describe('bad input gets a sentence and records nothing', () => {
+  test.each([
+    ['hours', { hours: 99 }, 422, /is less than the/],
+    ['measure', { phase: 'proof', check: 'discharge-temperature', values: { tempC: 9000, ambientC: 20 } }, 422, /./],
+    ['measure', { phase: 'proof', check: 'no-such-check', values: {} }, 422, /./],
+    ['task', { task: 'paint-it', outcome: 'done' }, 422, /no task of this unit/],
+    ['note', { text: '' }, 422, /missing/],
+    ['part', { part: '01890000-0000-7000-8000-000000000000', name: 'Filter', count: 1 }, 404, /catalogue/],
+    ['photo', { photo: '01890000-0000-7000-8000-000000000000' }, 422, /has not arrived/],
+    ['fault', { found: 'A crack', station: 'cellar' }, 422, /no station/],
+  ])('%s %j', async (kind, details, status, sentence) => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['oil-change']);
+    const answer = await visit.step(kind, details);
+    expect(answer.status).toBe(status);
+    expect(answer.body.detail ?? answer.body.title).toMatch(sentence);
+    expect((await visit.view()).units[0].steps).toEqual([]);
+  });
+
+  test('a step from the future, of no visit, and of a unit that is not in it', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['oil-change']);
+    const tomorrow = new Date(NOW + 86_400_000).toISOString();
+    expect((await visit.done('bearing-check', { doneAt: tomorrow })).status).toBe(422);
+    expect((await server.read(`/api/visits/${randomUUID()}`)).status).toBe(404);
+    const other = await screw();
+    expect((await visit.step('note', { text: 'x' }, { compressorId: other })).body.code).toBe('not-in-visit');
+  });
+
+  test('a visit is to units of one site, each once, with tasks of their plans', async () => {
+    const [one, other] = [await screw(), await screw()];
+    const plate = (await server.read(`/api/compressors/${one}`)).body;
+    const plan = (units: object[], more = {}) =>
+      server.post('/api/visits', { id: randomUUID(), siteId: plate.siteId, plannedOn: '2026-11-24', units, ...more });
+    expect((await plan([{ compressorId: other, tasks: [] }])).body.code).toBe('another-site');
+    expect((await plan([{ compressorId: one, tasks: ['paint-it'] }])).body.code).toBe('unknown-task');
+    expect((await plan([])).status).toBe(400);
+    expect((await plan([{ compressorId: one, tasks: [], more: 1 }])).status).toBe(400);
+    expect((await plan([{ compressorId: one, tasks: [] }], { plannedOn: '2026-02-30' })).status).toBe(400);
+  });
+
+  test('a refused step leaves nothing behind that would be believed', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['oil-change']);
+    const before = (await server.standing(unit)).runHours;
+    // The reading would stand, the step does not: the meter is far beyond what a day can hold.
+    expect((await visit.step('hours', { hours: 9999 })).status).toBe(422);
+    expect((await server.standing(unit)).runHours).toBe(before);
+  });
+});
+
+describe('parts and repairs of a visit', () => {
+  test('parts go out of the van; more than it holds is taken and marked', async () => {
+    const unit = await screw();
+    const id = randomUUID();
+    const part = { id, number: 'HV-100', name: 'Oil filter', class: 'element', answers: 'oil filter', fits: [unit], figures: {}, priceCents: 2450, inVan: 1 };
+    expect((await server.post('/api/parts', part)).body).toMatchObject({ inVan: 1, priceCents: 2450 });
+    const visit = await VisitAtWork.plan(server, unit, ['oil-filter']);
+    expect((await visit.step('part', { part: id, name: 'Oil filter', count: 1 })).body.marks).toEqual([]);
+    expect((await visit.step('part', { part: id, name: 'Oil filter', count: 1 })).body.marks).toEqual(['beyond-stock']);
+    const { items } = (await server.read('/api/parts')).body;
+    expect(items.find((one: { id: string }) => one.id === id).inVan).toBe(-1);
+    const moved = await server.post(`/api/parts/${id}/moves`, { id: randomUUID(), movedAt: daysAgo(0), count: 5 });
+    expect(moved.body.inVan).toBe(4);
+  });
+
+  test('a substitute is judged with the comparison', async () => {
+    const unit = await server.addUnit({ family: 'screw', displacementLpm: 4000 });
+    const add = async (ratedFlowLpm: number) => {
+      const id = randomUUID();
+      const figures = { ratedFlowLpm, micron: 10 };
+      const part = { id, number: `F-${ratedFlowLpm}`, name: 'Element', class: 'element', answers: 'intake element', fits: [], figures };
+      expectStatus(201, await server.post('/api/parts', part));
+      return id;
+    };
+    const [original, weak] = [await add(4500), await add(3000)];
+    const asked = await server.post('/api/parts/compare', { compressorId: unit, original, offered: weak });
+    expect(asked.body).toMatchObject({ verdict: 'does-not-fit', sentence: expect.stringMatching(/3000 L\/min, under 4000/) });
+  });
+
+  test.each([
+    [{ figures: { ratedFlowLpm: -1 } }],
+    [{ figures: { colour: 'red' } }],
+    [{ class: 'gadget' }],
+    [{ priceCents: 1.5 }],
+    [{ name: ' ' }],
+  ])('a part with %j is refused', async (more) => {
+    const part = { id: randomUUID(), number: 'N', name: 'N', class: 'other', answers: 'n', fits: [], figures: {}, ...more };
+    expect((await server.post('/api/parts', part)).status).toBe(400);
+  });
+
+  test('a fault opens a repair, which is open until a check proves it', async () => {
+    const unit = await server.addUnit({ receiverL: 50, fadLpm: 200 });
+    const visit = await VisitAtWork.plan(server, unit, []);
+    expectStatus(201, await visit.step('fault', { found: 'Slow to fill', station: 'stage-1' }));
+    const [repair] = (await server.read(`/api/compressors/${unit}/repairs?show=open`)).body.items;
+    expect(repair).toMatchObject({ found: 'Slow to fill', state: 'found', waitsFor: 'The cause is not known yet.' });
+    const add = (entry: object) =>
+      server.post(`/api/repairs/${repair.id}/entries`, { id: randomUUID(), at: daysAgo(0), ...entry });
+    expect((await add({ kind: 'cause', words: 'Worn ring' })).body).toMatchObject({ cause: 'Worn ring', isOpen: true });
+    expect((await add({ kind: 'work', words: 'Ring and sleeve renewed', minutes: 90 })).body.minutes).toBe(90);
+    expect((await add({ kind: 'proof', words: 'After' })).body.code).toBe('missing');
+    const values = { fromBar: 0, toBar: 8, seconds: 1200, volumeL: 50 };
+    const proof = await add({ kind: 'proof', words: 'Pump-up after', check: 'pump-up', values });
+    expect(proof.body.entries?.at(-1)?.outcome?.verdict ?? proof.body).toBe('act');
+    expect(proof.body).toMatchObject({ state: 'proof-failed', isOpen: true });
+    expect((await add({ kind: 'close', words: 'Replaced by another machine.' })).body.state).toBe('closed');
+    expect((await add({ kind: 'work', words: 'more' })).status).toBe(409);
+    const improvement = { id: randomUUID(), kind: 'improvement', foundAt: daysAgo(1), found: 'Drain brought out to the front' };
+    expect((await server.post(`/api/compressors/${unit}/repairs`, improvement)).body).toMatchObject({ isOpen: false });
+  });
+});
