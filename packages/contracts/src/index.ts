@@ -1,4 +1,4 @@
-export { AddPerson, PersonView } from './person.js';
+export { AddPerson, DEFAULT_PERSON_ID, PersonView } from './person.js';
 export { AddSite, ChangeSite, SiteView } from './site.js';
 export { ChangePlate, PlateDetails, RegisterCompressor } from './compressor.js';
 export {

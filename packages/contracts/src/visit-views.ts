@@ -37,6 +37,8 @@ export interface VisitUnitView {
   readonly standing: StandingView;
   /** The baseline of each check that has one. */
   readonly baselines: Readonly<Record<string, { readonly values: CheckValues; readonly figure: number | null }>>;
+  /** What was last measured by check: what stays the same begins from there. */
+  readonly lastValues: Readonly<Record<string, CheckValues>>;
   readonly steps: readonly VisitStepView[];
 }
 

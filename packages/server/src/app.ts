@@ -18,6 +18,7 @@ import { CorrectionsModule } from './corrections/corrections.module.js';
 import { HealthModule } from './health/health.module.js';
 import { HoursModule } from './hours/hours.module.js';
 import { ListsModule } from './lists/lists.module.js';
+import { LogbookModule } from './logbook/logbook.module.js';
 import { MeasurementsModule } from './measurements/measurements.module.js';
 import { PartsModule } from './parts/parts.module.js';
 import { PeopleModule } from './people/people.js';
@@ -63,6 +64,7 @@ class AppModule {
         PartsModule,
         RepairsModule,
         VisitsModule,
+        LogbookModule,
         HealthModule,
       ],
       providers: [

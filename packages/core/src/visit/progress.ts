@@ -208,7 +208,7 @@ export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitPr
     tasks,
     measured: found.measured,
     skipped: found.skipped,
-    parts: found.parts,
+    parts: usedParts(found.parts),
     photos: found.photos,
     notes: found.notes,
     faults: found.faults,
@@ -244,6 +244,17 @@ export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitPr
       marks: answer?.marks ?? [],
     };
   }
+}
+
+/** Each part once, with how many of it stayed used. */
+function usedParts(told: readonly Told<PartBody>[]): Told<PartBody>[] {
+  const sums = new Map<string, Told<PartBody>>();
+  for (const one of told) {
+    const key = one.part ?? one.name;
+    const before = sums.get(key);
+    sums.set(key, before ? { ...before, count: before.count + one.count } : one);
+  }
+  return [...sums.values()].filter(({ count }) => count > 0);
 }
 
 /** The last word on a proof after the work: what was proved before it proves nothing. */

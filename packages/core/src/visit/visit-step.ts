@@ -55,6 +55,7 @@ export interface PartBody {
   /** Id in the catalogue; left out for what is not in it. */
   readonly part?: string | undefined;
   readonly name: string;
+  /** Below nothing takes back what was said by mistake. */
   readonly count: number;
   /** The task it was used for. */
   readonly task?: string | undefined;
@@ -219,7 +220,7 @@ const RULES: Record<StepKind, Readonly<Record<string, Rule>>> = {
   part: {
     part: maybe('The part', 36),
     name: text('The name of the part', LONGEST.name),
-    count: { as: 'number', min: 0.01, max: 1000, what: 'The number of parts' },
+    count: { as: 'number', min: -1000, max: 1000, what: 'The number of parts' },
     task: maybe('The task', LONGEST.code),
   },
   photo: {
@@ -270,6 +271,7 @@ function wrongWith(rule: Rule, value: unknown): string | null {
     }
     case 'number': {
       const isIn = typeof value === 'number' && value >= rule.min && value <= rule.max;
+      if (value === 0 && rule.min < 0) return `${rule.what} must not be nothing.`;
       return isIn ? null : `${rule.what} must be a number from ${rule.min} to ${rule.max.toLocaleString('en')}.`;
     }
     case 'flag':

@@ -243,6 +243,13 @@ describe('proving', () => {
   });
 });
 
+test('a part said by mistake is taken back', () => {
+  const part = (count: number) => step(1, { kind: 'part', name: 'oil filter', count });
+  const used = (...steps: VisitStep[]) => progressOf(unitOf(screw, []), steps).parts.map(({ count }) => count);
+  expect(used(part(1), part(1))).toEqual([2]);
+  expect(used(part(1), part(-1))).toEqual([]);
+});
+
 test('the work is ordered so that a machine is stopped, opened and started once', () => {
   const plan = defaultPlan(screw, {}).tasks;
   const chosen = plan.filter(({ code }) =>
@@ -270,7 +277,8 @@ describe('what a step may carry', () => {
     ['isolate', { step: 'gauge-zero', confirmed: true, pressureBar: 1e9 }, /from 0 to 1,000\./],
     ['note', { text: '   ' }, /is missing/],
     ['note', { text: 'x'.repeat(2001) }, /2000 characters/],
-    ['part', { name: 'oil filter', count: 0 }, /0\.01/],
+    ['part', { name: 'oil filter', count: 0 }, /must not be nothing/],
+    ['part', { name: 'oil filter', count: 1e6 }, /from -1000 to 1,000/],
     ['sign', { name: 'Mara', seal: 'wax' }, /does not belong/],
     ['restart', { steps: ['Clear!'] }, /codes/],
     ['measure', { phase: 'proof', check: 'pump-up', values: [] }, /missing/],

@@ -1,8 +1,6 @@
+import { DEFAULT_PERSON_ID } from '@entretien/contracts';
 import { createParamDecorator, type ExecutionContext } from '@nestjs/common';
 import type { Request } from 'express';
-
-/** Who is meant while nobody has said a name: the person every installation starts with. */
-export const DEFAULT_PERSON_ID = '00000000-0000-4000-8000-000000000001';
 
 /**
  * Who stands behind a request, decided in this one place: the `by` of the fact itself, else the person

@@ -140,6 +140,12 @@ export class MeasurementsService {
     return judged.value;
   }
 
+  /** What was last measured by check: what stays the same begins from there. */
+  lastValues(compressorId: string): Readonly<Record<string, CheckValues>> {
+    const rows = this.database.all<{ check: string; figures: string }>(LAST_VALUES, compressorId);
+    return Object.fromEntries(rows.map(({ check, figures }) => [check, JSON.parse(figures) as CheckValues]));
+  }
+
   /** The baselines of a unit by check, as they hold now. */
   baselines(compressorId: string): Readonly<Record<string, CheckBaseline>> {
     const checks = this.database.all<{ check: string }>(BASELINE_CHECKS, compressorId);
@@ -177,6 +183,7 @@ export class MeasurementsService {
   }
 }
 
+const LAST_VALUES = `SELECT "check_code" AS "check", "figures", max("taken_at") FROM "measurement" WHERE "compressor_id" = ? AND ${stands('measurement')} GROUP BY "check_code"`;
 const BASELINE_CHECKS =
   'SELECT DISTINCT "check_code" AS "check" FROM "measurement" WHERE "compressor_id" = ? AND "is_baseline" = 1';
 const BASELINE = `SELECT "figures", "judgement" FROM "measurement" WHERE "compressor_id" = ? AND "check_code" = ? AND "taken_at" <= ? AND "is_baseline" = 1 AND ${stands('measurement')} ORDER BY "taken_at" DESC, "recorded_at" DESC LIMIT 1`;

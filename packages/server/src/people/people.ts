@@ -1,7 +1,6 @@
 import { Body, Controller, Get, Inject, Injectable, Module, Post } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import { AddPerson, type PersonView } from '@entretien/contracts';
-import { DEFAULT_PERSON_ID } from '../common/person-of-request.js';
+import { AddPerson, DEFAULT_PERSON_ID, type PersonView } from '@entretien/contracts';
 import { conflict, impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { Database } from '../persistence/database.js';

@@ -68,6 +68,11 @@ export class Database {
     return this.prepared(sql).all(...cells) as Row[];
   }
 
+  /** Writes by a statement of our own, for tables that are no entity. */
+  run(sql: string, ...cells: (Cell | bigint)[]): { readonly lastInsertRowid: number | bigint } {
+    return this.prepared(sql).run(...cells);
+  }
+
   private prepared(sql: string): Sqlite.Statement {
     let statement = this.statements.get(sql);
     if (!statement) this.statements.set(sql, (statement = this.connection.prepare(sql)));

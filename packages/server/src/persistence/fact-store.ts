@@ -4,6 +4,7 @@ import type { EntityTarget } from 'typeorm';
 import { conflict, impossible, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { Database } from './database.js';
+import { LogbookWriter } from './logbook-writer.js';
 import { CompressorEntity, PlateChangeEntity } from './entities/compressor.entity.js';
 import type { FactColumns, UnitFactColumns } from './entities/columns.js';
 import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
@@ -82,6 +83,7 @@ export class FactStore {
 
   constructor(
     private readonly database: Database,
+    private readonly logbook: LogbookWriter,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
@@ -111,6 +113,7 @@ export class FactStore {
       }
       const row = Object.assign(new entity(), content, complete(recordedAt), { recordedAt }) as Row;
       this.database.insert<Row>(entity, row);
+      this.logbook.write(entity, row);
       return { row, isNew: true };
     });
   }

@@ -4,6 +4,7 @@ import { dataSourceOptions } from './data-source.js';
 import { Database } from './database.js';
 import { FactPages } from './fact-pages.js';
 import { FactStore } from './fact-store.js';
+import { LogbookWriter } from './logbook-writer.js';
 
 /** Opens the database of a data folder for the whole application. */
 @Global()
@@ -13,8 +14,8 @@ export class PersistenceModule {
     return {
       module: PersistenceModule,
       imports: [TypeOrmModule.forRoot(dataSourceOptions(dataDir))],
-      providers: [Database, FactPages, FactStore],
-      exports: [Database, FactPages, FactStore],
+      providers: [Database, FactPages, FactStore, LogbookWriter],
+      exports: [Database, FactPages, FactStore, LogbookWriter],
     };
   }
 }

@@ -30,7 +30,7 @@ export interface Answer {
 export class TestServer {
   now = NOW;
   private app!: NestExpressApplication;
-  readonly dataDir = mkdtempSync(join(tmpdir(), 'entretien-test-'));
+  readonly dataDir: string = mkdtempSync(join(tmpdir(), 'entretien-test-'));
 
   static async start(more: Partial<Settings> = {}): Promise<TestServer> {
     const server = new TestServer(more);
@@ -38,7 +38,9 @@ export class TestServer {
     return server;
   }
 
-  private constructor(private readonly more: Partial<Settings>) {}
+  private constructor(private readonly more: Partial<Settings>) {
+    if (more.dataDir !== undefined) this.dataDir = more.dataDir;
+  }
 
   private async open(): Promise<void> {
     const settings = { host: '127.0.0.1', port: 0, dataDir: this.dataDir, timeZone: 'UTC', ...this.more };
@@ -93,6 +95,11 @@ export class TestServer {
   /** Takes the tables back to what they were before the last migration; starting again brings them forward. */
   async undoLastMigration(): Promise<void> {
     await this.app.get(DataSource).undoLastMigration();
+  }
+
+  /** Takes something out of the file behind the server's back. */
+  async forget(sql: string): Promise<void> {
+    await this.app.get(DataSource).query(sql);
   }
 
   /** Rows as they stand in the file. */

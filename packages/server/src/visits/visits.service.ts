@@ -187,6 +187,7 @@ export class VisitsService {
       planned,
       standing: this.standings.of(compressorId, this.clock()),
       baselines: this.measurements.baselines(compressorId),
+      lastValues: this.measurements.lastValues(compressorId),
       steps: this.book.rows(visit.id, compressorId).map(toStepView),
     };
   }

@@ -47,6 +47,26 @@ const router = createBrowserRouter([
         lazy: () => import('../areas/walk/Walk.js').then((area) => ({ Component: area.Walk })),
       },
       {
+        path: 'visits',
+        lazy: () => import('../areas/visits/Visits.js').then((area) => ({ Component: area.Visits })),
+      },
+      {
+        path: 'visits/:visitId',
+        lazy: () => import('../areas/visit/Visit.js').then((area) => ({ Component: area.Visit })),
+      },
+      {
+        path: 'repairs/:repairId',
+        lazy: () => import('../areas/repair/Repair.js').then((area) => ({ Component: area.Repair })),
+      },
+      {
+        path: 'parts',
+        lazy: () => import('../areas/parts/Parts.js').then((area) => ({ Component: area.Parts })),
+      },
+      {
+        path: 'logbook',
+        lazy: () => import('../areas/logbook/FleetLogbook.js').then((area) => ({ Component: area.FleetLogbook })),
+      },
+      {
         path: 'bench/:tool?',
         lazy: () => import('../areas/bench/Bench.js').then((area) => ({ Component: area.Bench })),
       },

@@ -13,7 +13,10 @@ import { useShellKeys } from './keys.js';
 const places = [
   { to: '/', label: 'Today' },
   { to: '/units', label: 'Units' },
+  { to: '/visits', label: 'Visits' },
   { to: '/bench', label: 'Bench' },
+  { to: '/parts', label: 'Parts' },
+  { to: '/logbook', label: 'Logbook' },
 ] as const;
 
 /** The frame of every page: where to go, what to find, who is working. */

@@ -63,6 +63,12 @@ export function putJson<Result>(path: string, body: object, basedOn: number): Pr
   });
 }
 
+/** Sends a photo as it is. */
+export function postBytes<Result>(path: string, bytes: Blob, personId?: string | null): Promise<Result> {
+  const init = { method: 'POST', headers: { 'Content-Type': bytes.type || 'image/jpeg' }, body: bytes };
+  return call<Result>(path, init, personId);
+}
+
 /** Sends a list as it is. */
 export function postList<Result>(path: string, list: Blob): Promise<Result> {
   return call<Result>(path, { method: 'POST', headers: { 'Content-Type': 'text/csv' }, body: list });

@@ -8,16 +8,19 @@ import type {
   MeasurementView,
   MeterChangeView,
   Page,
+  PartView,
   PersonView,
   PlanView,
   PutOffView,
   ReadingView,
+  RepairView,
   ServiceView,
   SiteMetersView,
   SiteView,
   StandingView,
   StartingPointsView,
   VesselView,
+  VisitBriefView,
 } from '@entretien/contracts';
 import {
   useInfiniteQuery,
@@ -213,10 +216,35 @@ export function useForecast(id: string, hours: number) {
   });
 }
 
+/** Visits, the latest first. */
+export function useVisits(query = '') {
+  return useQuery({
+    queryKey: ['visits', query],
+    queryFn: () => getJson<Page<VisitBriefView>>(`/visits?limit=100${query}`).then((page) => page.items),
+  });
+}
+
+/** The catalogue, with what the van holds. */
+export function useParts() {
+  return useQuery({
+    queryKey: ['parts'],
+    queryFn: () => getJson<Page<PartView>>('/parts').then((page) => page.items),
+  });
+}
+
+/** Faults of a unit, and what was changed on it. */
+export function useRepairs(unitId: string) {
+  return useQuery({
+    queryKey: [...unitKey(unitId), 'repairs'],
+    queryFn: () => getJson<Page<RepairView>>(`/compressors/${unitId}/repairs`).then((page) => page.items),
+    retry: false,
+  });
+}
+
 /** Everything that a new fact of a unit can change on any page. */
 export async function refresh(client: QueryClient): Promise<void> {
   await Promise.all(
-    ['unit', 'fleet', 'retired', 'sites', 'meters', 'findings'].map((key) =>
+    ['unit', 'fleet', 'retired', 'sites', 'meters', 'findings', 'visits', 'parts', 'logbook'].map((key) =>
       client.invalidateQueries({ queryKey: [key] }),
     ),
   );

@@ -60,6 +60,13 @@ export function OutboxDialog({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
+/** The figure and the moment of what waits; what belongs to a visit is told in words. */
+function sayItem({ kind, body, queuedAt }: OutboxItem): { hours: number | null; at: number } {
+  if (kind === 'reading') return { hours: body['hours'] as number, at: Date.parse(body['takenAt'] as string) };
+  if (kind !== 'meter-change') return { hours: null, at: queuedAt };
+  return { hours: body['oldFinalHours'] as number, at: Date.parse(body['changedAt'] as string) };
+}
+
 interface ItemProps {
   readonly item: OutboxItem;
   readonly onLeave: () => void;
@@ -67,16 +74,19 @@ interface ItemProps {
 
 function Item({ item, onLeave }: ItemProps) {
   const [isMending, setMending] = useState(false);
-  const { body, kind, problem, timeZone } = item;
-  const hours = (kind === 'reading' ? body['hours'] : body['oldFinalHours']) as number;
-  const at = Date.parse((kind === 'reading' ? body['takenAt'] : body['changedAt']) as string);
+  const { kind, problem, timeZone } = item;
+  const { hours, at } = sayItem(item);
   return (
     <Box component="li" sx={{ borderTop: '1px solid var(--mui-palette-divider)', py: 1 }}>
       <Stack direction="row" sx={{ gap: 1.5, alignItems: 'baseline', flexWrap: 'wrap' }}>
         <Box component="span" sx={{ ...figureFont, fontWeight: 700 }}>
           {item.tag}
         </Box>
-        <Figure value={formatFigure(hours, { figures: 6, maxDecimals: 1 })} unit="h" />
+        {hours === null ? (
+          <span>{item.words}</span>
+        ) : (
+          <Figure value={formatFigure(hours, { figures: 6, maxDecimals: 1 })} unit="h" />
+        )}
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {kind === 'meter-change' ? 'meter changed ' : ''}
           {toLocalText(at, timeZone).replace('T', ', ')}
@@ -102,12 +112,21 @@ function Item({ item, onLeave }: ItemProps) {
                   Mend it
                 </Button>
               )}
+              {item.visitId !== undefined && (
+                <Button
+                  variant="outlined"
+                  onClick={() => void putInOutbox({ ...item, problem: null })}
+                  sx={{ minHeight: 44 }}
+                >
+                  Send it again
+                </Button>
+              )}
               <Button color="error" onClick={() => void discard(item.id)} sx={{ minHeight: 44 }}>
                 Throw it away
               </Button>
               <MuiLink
                 component={Link}
-                to={`/units/${item.compressorId}`}
+                to={item.visitId === undefined ? `/units/${item.compressorId}` : `/visits/${item.visitId}`}
                 onClick={onLeave}
                 sx={{ fontWeight: 600, py: 1.25 }}
               >

@@ -38,6 +38,14 @@ test('readings of different people are sent apart, for each stands for its own',
   expect(ids([item('a', 1), item('b', 2, { personId: 'p' }), item('c', 3)])).toEqual(['a']);
 });
 
+test('the steps of a visit go one by one, in the order in which they happened, its photos among them', () => {
+  const step = { kind: 'visit-step' as const, visitId: 'v' };
+  const photo = { kind: 'photo' as const, visitId: 'v' };
+  expect(ids([item('p', 2, photo), item('s', 1, step), item('t', 3, step)])).toEqual(['s']);
+  expect(ids([item('r', 1), item('s', 2, step)])).toEqual(['r']);
+  expect(ids([item('p', 2, photo), item('t', 3, step)])).toEqual(['p']);
+});
+
 test('no more than a hundred at once', () => {
   expect(
     ids(Array.from({ length: 130 }, (_, index) => item(String(index).padStart(3, '0'), index))),

@@ -1,10 +1,10 @@
-import type { ProblemDetails } from '@entretien/contracts';
+import type { ProblemDetails, StepOutcome } from '@entretien/contracts';
 
 /** A fact that was recorded on this device and has not been acknowledged by the server. */
 export interface OutboxItem {
   /** The fact's own id: however often it is sent, it is recorded once. */
   readonly id: string;
-  readonly kind: 'reading' | 'meter-change';
+  readonly kind: 'reading' | 'meter-change' | 'visit-step' | 'photo';
   readonly compressorId: string;
   readonly tag: string;
   readonly siteId: string;
@@ -14,6 +14,14 @@ export interface OutboxItem {
   /** The fact as the server takes it, without the unit. */
   readonly body: Readonly<Record<string, unknown>>;
   readonly queuedAt: number;
+  /** The visit that it belongs to. */
+  readonly visitId?: string;
+  /** What it says, for the tray. */
+  readonly words?: string;
+  /** What the page made of a measurement, until the server has judged it for the record. */
+  readonly outcome?: StepOutcome;
+  /** The photo itself. */
+  readonly photo?: Blob;
   /** Why the server refused it; it waits in the tray to be mended. Null while it waits to be sent. */
   readonly problem: ProblemDetails | null;
 }

@@ -1,16 +1,24 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { VisitStepView } from '@entretien/contracts';
 import type { OutboxItem } from './outbox-item.js';
 
 interface OutboxSchema extends DBSchema {
   items: { key: string; value: OutboxItem };
+  /** Steps that the server has, and that the visit kept on this device may not show yet. */
+  taken: { key: string; value: VisitStepView; indexes: { visit: string } };
 }
 
 let opened: Promise<IDBPDatabase<OutboxSchema>> | null = null;
 
 /** The outbox on the device: it outlives a reload, a closed page and a flat battery. */
 function database(): Promise<IDBPDatabase<OutboxSchema>> {
-  opened ??= openDB<OutboxSchema>('entretien', 1, {
-    upgrade: (db) => void db.createObjectStore('items', { keyPath: 'id' }),
+  opened ??= openDB<OutboxSchema>('entretien', 2, {
+    upgrade: (db, from) => {
+      if (from < 1) db.createObjectStore('items', { keyPath: 'id' });
+      if (from < 2) db.createObjectStore('taken', { keyPath: 'id' }).createIndex('visit', 'visitId');
+    },
+    // Another page with newer code must not wait for this one.
+    blocking: (_from, _to, event) => (event.target as IDBDatabase).close(),
   });
   return opened;
 }
@@ -25,4 +33,18 @@ export async function storeItem(item: OutboxItem): Promise<void> {
 
 export async function dropItem(id: string): Promise<void> {
   await (await database()).delete('items', id);
+}
+
+export async function storeTaken(step: VisitStepView): Promise<void> {
+  await (await database()).put('taken', step);
+}
+
+export async function takenOf(visitId: string): Promise<VisitStepView[]> {
+  return (await database()).getAllFromIndex('taken', 'visit', visitId);
+}
+
+/** The visit as it came from the server shows these by itself now. */
+export async function forgetTaken(ids: readonly string[]): Promise<void> {
+  const transaction = (await database()).transaction('taken', 'readwrite');
+  await Promise.all([...ids.map((id) => transaction.store.delete(id)), transaction.done]);
 }

@@ -1,8 +1,8 @@
-import type { BatchResultsView, ProblemDetails } from '@entretien/contracts';
+import type { BatchResultsView, PhotoView, ProblemDetails, VisitStepView } from '@entretien/contracts';
 import { create } from 'zustand';
-import { ApiProblem, postJson } from '../data/api.js';
+import { ApiProblem, postBytes, postJson } from '../data/api.js';
 import { nextToSend, type OutboxItem } from './outbox-item.js';
-import { dropItem, storedItems, storeItem } from './outbox-store.js';
+import { dropItem, storedItems, storeItem, storeTaken } from './outbox-store.js';
 
 interface OutboxState {
   readonly items: readonly OutboxItem[];
@@ -20,6 +20,14 @@ const listeners = new Set<() => void>();
 export function onOutboxSent(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
+}
+
+const takers = new Set<(step: VisitStepView) => void>();
+
+/** Calls back with each step of a visit that the server has taken, before it leaves the outbox. */
+export function onStepTaken(taker: (step: VisitStepView) => void): () => void {
+  takers.add(taker);
+  return () => takers.delete(taker);
 }
 
 /** Keeps a fact on the device, then tries to send it: it is safe once this is done. */
@@ -97,19 +105,31 @@ async function sendAll(): Promise<void> {
 
 async function send(items: readonly OutboxItem[]): Promise<void> {
   const [first] = items;
-  if (first!.kind === 'meter-change') return sendMeterChange(first!);
+  if (first!.kind !== 'reading') return sendOne(first!);
   const readings = items.map(({ compressorId, body }) => ({ compressorId, ...body }));
   const { results } = await postJson<BatchResultsView>('/readings/batch', { readings }, first!.personId);
   for (const [index, result] of results.entries()) await settle(items[index]!, result.problem ?? null);
 }
 
-async function sendMeterChange(item: OutboxItem): Promise<void> {
+async function sendOne(item: OutboxItem): Promise<void> {
   try {
-    await postJson(`/compressors/${item.compressorId}/meter-changes`, item.body, item.personId);
+    await postOne(item);
     await settle(item, null);
   } catch (error) {
     if (!(error instanceof ApiProblem) || error.problem.status >= 500) throw error;
     await settle(item, error.problem);
+  }
+}
+
+async function postOne({ id, kind, compressorId, visitId, body, photo, personId }: OutboxItem): Promise<void> {
+  if (kind === 'photo') {
+    await postBytes<PhotoView>(`/visits/${visitId}/photos?id=${id}`, photo!, personId);
+  } else if (kind === 'visit-step') {
+    const step = await postJson<VisitStepView>(`/visits/${visitId}/steps`, body, personId);
+    await storeTaken(step);
+    takers.forEach((taker) => taker(step));
+  } else {
+    await postJson(`/compressors/${compressorId}/meter-changes`, body, personId);
   }
 }
 

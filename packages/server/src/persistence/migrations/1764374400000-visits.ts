@@ -20,12 +20,16 @@ export class Visits1764374400000 implements MigrationInterface {
       `CREATE TABLE "part" (${FACT}, "number" text NOT NULL, "name" text NOT NULL, "part_class" text NOT NULL, "answers" text NOT NULL, "fits" text NOT NULL, "figures" text NOT NULL, "price_cents" integer, "supplier" text)`,
       `CREATE TABLE "part_move" (${FACT}, "part_id" text NOT NULL, "moved_at" integer NOT NULL, "thousandths" integer NOT NULL, "used_in" text)`,
       `CREATE INDEX "part_move_by_part" ON "part_move" ("part_id", "moved_at")`,
+      `CREATE TABLE "logbook" ("fact_id" text NOT NULL UNIQUE, "kind" text NOT NULL, "compressor_id" text, "at" integer NOT NULL, "recorded_at" integer NOT NULL, "by" text NOT NULL, "said" text NOT NULL, "note" text)`,
+      `CREATE INDEX "logbook_by_time" ON "logbook" ("at", "fact_id")`,
+      `CREATE INDEX "logbook_by_unit" ON "logbook" ("compressor_id", "at", "fact_id")`,
+      `CREATE VIRTUAL TABLE "logbook_text" USING fts5("words", content='', tokenize="unicode61 remove_diacritics 2", prefix='2 3')`,
     ];
     for (const statement of statements) await runner.query(statement);
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ['part_move', 'part', 'repair_entry', 'repair', 'photo', 'visit_step', 'visit']) {
+    for (const table of ['logbook_text', 'logbook', 'part_move', 'part', 'repair_entry', 'repair', 'photo', 'visit_step', 'visit']) {
       await runner.query(`DROP TABLE "${table}"`);
     }
   }

@@ -98,6 +98,14 @@ export function RulerStack({ groups, zoneOf, now }: RulerStackProps) {
             >
               read hours
             </MuiLink>
+            <MuiLink
+              component={Link}
+              to={`/visits?plan&site=${group.siteId}`}
+              aria-label={`Visit ${group.siteName}`}
+              sx={walkLink}
+            >
+              visit
+            </MuiLink>
           </Typography>
           {group.units.map((unit) => (
             <UnitRow

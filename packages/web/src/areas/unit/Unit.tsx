@@ -26,6 +26,7 @@ import {
 import { HourRuler } from '../../parts/ruler/HourRuler.js';
 import { Failed, Waiting } from '../../parts/States.js';
 import { WithSide } from '../../parts/WithSide.js';
+import { PlanVisitDialog } from '../visits/PlanVisitDialog.js';
 import { AirPath } from './air-path/AirPath.js';
 import { AirWalk } from './air-path/AirWalk.js';
 import { machineFacts, stationToShow, type StationFacts } from './air-path/station-facts.js';
@@ -94,6 +95,7 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
   const [open, setOpen] = useState<OpenDialog | null>(() =>
     search.get('do') === 'estimate' ? { dialog: 'estimate' } : null,
   );
+  const [isPlanning, setPlanning] = useState(false);
   const mode = usePreferences((preferences) => preferences.rulerIn);
   const units = usePreferences((preferences) => preferences.units);
   const isWide = useMediaQuery((theme: Theme) => theme.breakpoints.up('md'));
@@ -181,8 +183,11 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
           <Button variant="outlined" onClick={() => setOpen({ dialog: 'measure' })}>
             Measure
           </Button>
-          <Button variant="contained" onClick={() => record([])} disabled={standing.retired}>
+          <Button variant="outlined" onClick={() => record([])} disabled={standing.retired}>
             Record service
+          </Button>
+          <Button variant="contained" onClick={() => setPlanning(true)} disabled={standing.retired}>
+            Visit
           </Button>
         </UnitHead>
         <HourRuler
@@ -217,6 +222,9 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
           </>
         )}
       </Box>
+      {isPlanning && (
+        <PlanVisitDialog siteId={unit.siteId} unitId={unit.id} onClose={() => setPlanning(false)} />
+      )}
       {open && (
         <UnitDialogs
           open={open}

@@ -1,4 +1,4 @@
-import type { CompressorView, MeasurementView, SiteView } from '@entretien/contracts';
+import type { MeasurementView } from '@entretien/contracts';
 import { airPressureAt } from '@entretien/core/air';
 import { formatDay, localDayAt } from '@entretien/core/basics';
 import {
@@ -10,6 +10,7 @@ import {
   type FieldDefinition,
   type Judgement,
 } from '@entretien/core/checks';
+import type { DataPlate } from '@entretien/core/machine';
 import { usePreferences } from '../../app/preferences.js';
 import { readTexts, type CheckTexts } from './check-entries.js';
 
@@ -26,24 +27,32 @@ export interface JudgedTexts {
 
 /** Where and when something is judged. */
 export interface JudgedAt {
-  readonly unit?: CompressorView | undefined;
-  readonly site?: SiteView | undefined;
+  readonly unit?: DataPlate | undefined;
+  readonly site?: JudgedSite | undefined;
   readonly at: number;
   readonly isBaseline?: boolean;
   /** Measurements of the check on the unit, for its baseline. */
   readonly earlier?: readonly MeasurementView[] | undefined;
+  /** The baseline itself, where it is known without them. */
+  readonly baseline?: CheckBaseline | undefined;
+}
+
+/** What of a site a judgement goes by. */
+interface JudgedSite {
+  readonly timeZone: string;
+  readonly altitudeM?: number | undefined;
 }
 
 /** Judges what is typed with the code that the server judges it by for the record. */
 export function useJudged(check: CheckDefinition, texts: CheckTexts, where: JudgedAt): JudgedTexts {
   const units = usePreferences((preferences) => preferences.units);
-  const { unit, site, at, isBaseline = false, earlier } = where;
+  const { unit, site, at, isBaseline = false, earlier, baseline = baselineAt(earlier, at) } = where;
   const fields = fieldsOf(check, unit);
   const { values, problems } = readTexts(fields, texts, units);
   if (Object.keys(problems).length > 0) return { fields, values, problems, judgement: null, missing: null };
   const judged = judgeCheck(check.code, values, {
     plate: unit,
-    baseline: baselineAt(earlier, at),
+    baseline,
     isBaseline,
     on: formatDay(localDayAt(at, site?.timeZone ?? 'UTC')),
     units,

@@ -1,0 +1,28 @@
+import { settingsFrom } from '../config.js';
+import { BackupProblem, makeBackup, restoreBackup } from './backup.js';
+
+/** `run.js backup [file]` or `run.js restore file`: on the data folder that the environment names. */
+async function run([what, file]: readonly string[]): Promise<string> {
+  const { dataDir } = settingsFrom(process.env);
+  const now = new Date();
+  if (what === 'backup') {
+    const target = file ?? `entretien-${now.toISOString().slice(0, 10)}.tar.gz`;
+    const { database, photos } = await makeBackup(dataDir, target, now);
+    const size = (database.bytes / 1_000_000).toFixed(1);
+    return `${target}: the database (${size} MB) and ${photos.length} photos.`;
+  }
+  if (what !== 'restore' || file === undefined) {
+    throw new BackupProblem('Say which backup: npm run restore -- entretien-2026-11-25.tar.gz');
+  }
+  const before = await restoreBackup(file, dataDir, now);
+  return `${dataDir} is what ${file} held.${before === null ? '' : ` What was there before lies in ${before}.`}`;
+}
+
+run(process.argv.slice(2)).then(
+  (said) => console.log(said),
+  (problem: unknown) => {
+    if (!(problem instanceof BackupProblem)) throw problem;
+    console.error(problem.message);
+    process.exitCode = 1;
+  },
+);

@@ -1,0 +1,95 @@
+import { randomUUID } from 'node:crypto';
+import Papa from 'papaparse';
+import type { LogbookEntryView } from '@entretien/contracts';
+import { daysAgo, expectStatus, TestServer } from '../testing/test-server.js';
+import { VisitAtWork } from '../testing/visit-steps.js';
+
+let server: TestServer;
+let unit: string;
+let other: string;
+beforeAll(async () => {
+  server = await TestServer.start();
+  unit = await server.addUnit({ tag: 'HC-1' });
+  other = await server.addUnit({ tag: 'CJ-9' });
+  await server.readHours(unit, daysAgo(20), 100, { note: 'Meter glass cracked' });
+  await server.readHours(other, daysAgo(19), 40);
+  await server.recordService(unit, daysAgo(10), ['oil-change'], { note: 'Öl war schwarz' });
+  await server.recordService(other, daysAgo(9), ['belt-check']);
+  const repair = { id: randomUUID(), kind: 'fault', foundAt: daysAgo(8), found: 'Relief valve weeps' };
+  expectStatus(201, await server.post(`/api/compressors/${unit}/repairs`, repair));
+  const visit = await VisitAtWork.plan(server, unit, ['belt-check']);
+  expectStatus(201, await visit.step('note', { text: 'Key at the gate' }));
+});
+afterAll(() => server.stop());
+
+async function find(query: string): Promise<LogbookEntryView[]> {
+  const answer = await server.read(`/api/logbook?${query}`);
+  expectStatus(200, answer);
+  return answer.body.items;
+}
+const said = (entries: LogbookEntryView[]) => entries.map(({ tag, said: words }) => `${tag} ${words}`);
+
+test('every kind of fact is in it, the latest first', async () => {
+  const all = await find('limit=200');
+  expect(all.map(({ kind }) => kind)).toEqual(
+    expect.arrayContaining(['reading', 'service', 'repair', 'visit', 'visit-step']),
+  );
+  const moments = all.map(({ at }) => at);
+  expect(moments).toEqual([...moments].sort().reverse());
+});
+
+test('it is found by unit, site, kind and time, and in pages', async () => {
+  expect(new Set((await find(`compressorId=${unit}`)).map(({ tag }) => tag))).toEqual(new Set(['HC-1']));
+  expect(said(await find('kind=repair'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
+  expect(said(await find(`kind=service&from=${daysAgo(9.5)}`))).toEqual(['CJ-9 Service: belt check']);
+  const first = await server.read('/api/logbook?limit=3');
+  const second = await server.read(`/api/logbook?limit=200&cursor=${first.body.nextCursor}`);
+  const ids = [...first.body.items, ...second.body.items].map(({ id }: LogbookEntryView) => id);
+  expect(new Set(ids).size).toBe((await find('limit=200')).length);
+});
+
+test('words are looked for in what happened and in notes, whatever their accents and their beginning', async () => {
+  expect(said(await find('q=relief weeps'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
+  expect(said(await find('q=ol schwarz'))).toEqual(['HC-1 Service: oil change']);
+  expect(said(await find('q=belt ch'))).toEqual(['CJ-9 Service: belt check']);
+  expect(said(await find('q=cracked'))).toEqual(['HC-1 Hours read: 100.0 h total']);
+  expect(said(await find('q=gate'))).toEqual(['HC-1 Visit, note: Key at the gate']);
+  expect(await find('q=nowhere')).toEqual([]);
+  // What means something to the index is taken for what it is.
+  expect(await find(`q=${encodeURIComponent('" OR * -')}`)).toEqual([]);
+});
+
+test('what was withdrawn stays in it, and says so', async () => {
+  const { items } = (await server.read(`/api/compressors/${other}/services`)).body;
+  const withdrawal = { id: randomUUID(), reason: 'Wrong machine' };
+  expectStatus(201, await server.post(`/api/compressors/${other}/services/${items[0].id}/withdrawal`, withdrawal));
+  const [entry] = await find(`kind=service&compressorId=${other}`);
+  expect(entry).toMatchObject({ voided: true });
+  expect(said(await find('kind=withdrawal'))).toEqual(['CJ-9 Withdrawn: Wrong machine']);
+});
+
+test('it is written as a list and as JSON', async () => {
+  const csv = await server.read(`/api/logbook/export?format=csv&compressorId=${unit}`);
+  expect(csv.headers['content-disposition']).toMatch(/logbook\.csv/);
+  const rows = Papa.parse<Record<string, string>>(csv.body, { header: true, skipEmptyLines: true }).data;
+  expect(rows).toHaveLength((await find(`limit=200&compressorId=${unit}`)).length);
+  expect(rows.find(({ Kind }) => Kind === 'service')).toMatchObject({ Unit: 'HC-1', Note: 'Öl war schwarz', Stands: 'yes' });
+  const json = await server.read(`/api/logbook/export?format=json&compressorId=${unit}`);
+  expect(json.body).toHaveLength(rows.length);
+});
+
+test('bad questions get a sentence', async () => {
+  expect((await server.read('/api/logbook?kind=dream')).status).toBe(400);
+  expect((await server.read('/api/logbook?from=yesterday')).status).toBe(400);
+  expect((await server.read(`/api/logbook?compressorId=${randomUUID()}`)).status).toBe(404);
+  expect((await server.read('/api/logbook/export?format=pdf')).status).toBe(400);
+});
+
+test('an index that is gone is made anew when the server starts', async () => {
+  const before = await find('limit=200');
+  await server.forget('DELETE FROM "logbook"');
+  expect((await find('limit=200&kind=service')).length).toBe(0);
+  await server.restart();
+  expect(await find('limit=200')).toEqual(before);
+  expect(said(await find('q=relief weeps'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
+});

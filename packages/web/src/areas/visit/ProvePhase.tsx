@@ -1,0 +1,197 @@
+import { Alert, Box, Button, ButtonBase, Stack, TextField, Typography } from '@mui/material';
+import { checkByCode } from '@entretien/core/checks';
+import { restartSteps, type VisitTask } from '@entretien/core/visit';
+import { useState } from 'react';
+import { MeasureCard } from './MeasureCard.js';
+import { ReasonDialog } from './ReasonDialog.js';
+import { Tick } from './Tick.js';
+import { Foot, type PhaseProps } from './Visit.js';
+
+/** Back to power and air, and the proof that the work helped. */
+export function ProvePhase({ atWork, onGo }: PhaseProps) {
+  const { progress, unit } = atWork;
+  const [closing, setClosing] = useState<VisitTask | null>(null);
+  const done = progress.tasks.filter(({ outcome }) => outcome === 'done');
+  const proofs = done.flatMap((task) => task.proofs);
+  const needsTight = proofs.some(({ proof }) => proof.kind === 'tight');
+  const checks = [...new Set(proofs.flatMap(({ proof }) => (proof.kind === 'check' ? [proof.anyOf[0]!] : [])))];
+  const waiting = done.filter(({ proof }) => proof === 'missing' || proof === 'failed');
+  const wasShut = done.some(
+    ({ code }) => unit.plan.find((task) => task.code === code)?.isolation === 'isolated-and-vented',
+  );
+  const needsRestart = wasShut && !progress.isRestarted;
+  const isProved = waiting.length === 0 && !needsRestart;
+  return (
+    <>
+      {needsRestart && <Restart atWork={atWork} />}
+      {!needsRestart && needsTight && <Tight atWork={atWork} />}
+      {!needsRestart &&
+        checks.map((check) => <MeasureCard key={check} atWork={atWork} check={check} phase="proof" isOpen={isOpen(done, check)} />)}
+      {proofs.length === 0 && (
+        <Typography sx={{ mb: 1 }}>
+          {done.length === 0 ? 'Nothing is done yet that wants proving.' : 'Nothing of this work shows in a reading. Listen to it run.'}
+        </Typography>
+      )}
+      {!needsRestart &&
+        waiting.map((task) => (
+          <Alert
+            key={task.code}
+            severity={task.proof === 'failed' ? 'error' : 'info'}
+            variant="outlined"
+            sx={{ mt: 1 }}
+            action={
+              <Button color="inherit" onClick={() => setClosing(task)} sx={{ minHeight: 44, flex: 'none' }}>
+                Close with a reason
+              </Button>
+            }
+          >
+            <strong>{atWork.nameOf(task.code)}:</strong>{' '}
+            {task.proof === 'failed'
+              ? 'the proof failed. The service stays open: mend it and prove it again, or close it with a reason.'
+              : `not proved yet. ${missingWords(task)}`}
+          </Alert>
+        ))}
+      {progress.tasks
+        .filter(({ proof }) => proof === 'closed')
+        .map(({ code, closedBecause }) => (
+          <Typography key={code} variant="body2" sx={{ mt: 1, color: 'notebook.brass' }}>
+            {atWork.nameOf(code)}: closed without its proof. {closedBecause}
+          </Typography>
+        ))}
+      <Box sx={{ height: 16 }} />
+      <Foot about={isProved ? 'Everything that was done is proved.' : undefined}>
+        <Button variant={isProved ? 'contained' : 'outlined'} onClick={() => onGo('sign')}>
+          To the signature
+        </Button>
+      </Foot>
+      {closing && (
+        <ReasonDialog
+          title={`Close without proof: ${atWork.nameOf(closing.code)}`}
+          usual={['It cannot run today', 'No instrument at hand', 'Proved by the customer’s own reading']}
+          submit="Close it"
+          onReason={(reason) => atWork.tell({ kind: 'close', task: closing.code, reason })}
+          onClose={() => setClosing(null)}
+        />
+      )}
+    </>
+  );
+}
+
+function isOpen(done: readonly VisitTask[], check: string): boolean {
+  return done.some(({ proofs }) =>
+    proofs.some(({ proof, state }) => proof.kind === 'check' && proof.anyOf[0] === check && state === 'missing'),
+  );
+}
+
+function missingWords({ proofs }: VisitTask): string {
+  const missing = proofs.filter(({ state }) => state === 'missing');
+  const words = missing.map(({ proof }) =>
+    proof.kind === 'tight' ? 'the look at the joints' : proof.anyOf.map((code) => checkByCode(code)?.name ?? code).join(' or '),
+  );
+  return `Missing: ${words.join(', ')}.`;
+}
+
+/** Everything that stands between an open machine and a running one. */
+function Restart({ atWork }: Pick<PhaseProps, 'atWork'>) {
+  const steps = restartSteps(atWork.unit.plate);
+  const [gone, setGone] = useState<ReadonlySet<string>>(new Set());
+  const toggle = (code: string) => {
+    const next = new Set(gone);
+    if (!next.delete(code)) next.add(code);
+    setGone(next);
+  };
+  const isReady = steps.every(({ code }) => gone.has(code));
+  return (
+    <Box component="section" aria-label="Restart" sx={{ mb: 2 }}>
+      <Typography variant="h2">Before it starts</Typography>
+      {steps.map(({ code, name, hint }) => (
+        <ButtonBase
+          key={code}
+          role="checkbox"
+          aria-checked={gone.has(code)}
+          aria-label={name}
+          onClick={() => toggle(code)}
+          sx={{ display: 'flex', width: '100%', textAlign: 'left', gap: 1.75, py: 1.25, minHeight: 60, justifyContent: 'start', borderBottom: 1, borderColor: 'divider' }}
+        >
+          <Tick on={gone.has(code)} />
+          <Box>
+            <Typography sx={{ fontWeight: 650, lineHeight: 1.3 }}>{name}</Typography>
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              {hint}
+            </Typography>
+          </Box>
+        </ButtonBase>
+      ))}
+      <Button
+        variant="contained"
+        disabled={!isReady}
+        onClick={() => void atWork.tell({ kind: 'restart', steps: [...gone] })}
+        sx={{ mt: 1.5, minHeight: 48 }}
+      >
+        It runs again
+      </Button>
+    </Box>
+  );
+}
+
+/** The joints at full working pressure: what is tight low can leak at the top. */
+function Tight({ atWork }: Pick<PhaseProps, 'atWork'>) {
+  const [words, setWords] = useState('');
+  const [isLeaking, setLeaking] = useState(false);
+  const last = atWork.steps.findLast(({ body }) => body.kind === 'tight')?.body;
+  const said = last?.kind === 'tight' ? last : null;
+  return (
+    <Box component="section" aria-label="Tightness" sx={{ py: 1.25, borderTop: 1, borderColor: 'divider' }}>
+      <Typography variant="h3" component="h2">
+        Every joint that was opened, at full working pressure
+      </Typography>
+      <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
+        Soapy water or ultrasonic. Stand aside, and never tighten a joint under pressure.
+      </Typography>
+      {said && (
+        <Typography sx={{ fontWeight: 650, color: said.tight ? 'notebook.slate' : 'notebook.oxide', mb: 0.5 }}>
+          {said.tight ? 'Tight.' : `It leaks. ${said.words ?? ''}`}
+        </Typography>
+      )}
+      <Stack direction="row" sx={{ gap: 1 }}>
+        <Button
+          variant={said?.tight ? 'text' : 'contained'}
+          onClick={() => void atWork.tell({ kind: 'tight', tight: true })}
+          sx={{ minHeight: 48 }}
+        >
+          {said?.tight ? 'Looked again: tight' : 'All tight'}
+        </Button>
+        <Button variant="outlined" color="error" onClick={() => setLeaking(true)} sx={{ minHeight: 48 }}>
+          It leaks
+        </Button>
+      </Stack>
+      {isLeaking && (
+        <Stack
+          component="form"
+          direction="row"
+          sx={{ gap: 1, mt: 1 }}
+          onSubmit={(event) => {
+            event.preventDefault();
+            const where = words.trim();
+            void atWork
+              .tell({ kind: 'tight', tight: false, ...(where === '' ? {} : { words: where }) })
+              .then(() => setLeaking(false));
+          }}
+        >
+          <TextField
+            label="Where"
+            value={words}
+            onChange={(event) => setWords(event.target.value)}
+            size="small"
+            autoFocus
+            fullWidth
+            slotProps={{ htmlInput: { maxLength: 500 } }}
+          />
+          <Button type="submit" variant="outlined" color="error" sx={{ minHeight: 44 }}>
+            Note
+          </Button>
+        </Stack>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,151 @@
+import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
+import { DEFAULT_PERSON_ID } from '@entretien/contracts';
+import { summaryOf, type SummaryLine } from '@entretien/core/visit';
+import { useCallback, useState } from 'react';
+import { Link } from 'react-router';
+import { usePreferences } from '../../app/preferences.js';
+import { usePeople } from '../../data/queries.js';
+import { ServiceTag } from '../../parts/ServiceTag.js';
+import { nextPhase } from './phases.js';
+import { ReasonDialog } from './ReasonDialog.js';
+import { SignaturePad } from './SignaturePad.js';
+import { Foot, type PhaseProps } from './Visit.js';
+
+const lineColour: Readonly<Record<SummaryLine['about'], string>> = {
+  done: 'text.primary',
+  'not-done': 'notebook.brass',
+  proof: 'notebook.slate',
+  found: 'notebook.oxide',
+  used: 'text.primary',
+  warning: 'notebook.oxide',
+};
+
+/** What was done in plain words, the signature, and the tag that stays at the machine. */
+export function SignPhase({ atWork, onGo }: PhaseProps) {
+  const { progress, unit, view, visit } = atWork;
+  const { data: people } = usePeople();
+  const personId = usePreferences((preferences) => preferences.personId) ?? DEFAULT_PERSON_ID;
+  const [name, setName] = useState<string | null>(null);
+  const [strokes, setStrokes] = useState('');
+  const [isLeaving, setLeaving] = useState(false);
+  const keepStrokes = useCallback((written: string) => setStrokes(written), []);
+  const shownName = name ?? people?.find(({ id }) => id === personId)?.name ?? '';
+  const { signed, left, obstacles } = progress;
+  const sign = () =>
+    void atWork.tell({
+      kind: 'sign',
+      name: shownName.trim(),
+      ...(strokes === '' ? {} : { strokes }),
+    });
+  const isWaiting = signed !== null && !view.steps.some(({ kind }) => kind === 'sign');
+  return (
+    <>
+      <Box component="section" aria-label="Summary">
+        {summaryOf(unit, progress).map(({ about, sentence }, index) => (
+          <Typography key={index} sx={{ color: lineColour[about], fontWeight: about === 'done' ? 650 : 450, py: 0.3 }}>
+            {sentence}
+          </Typography>
+        ))}
+      </Box>
+      {signed ? (
+        <Box sx={{ mt: 2 }}>
+          <Typography role="status" sx={{ fontWeight: 650, mb: 1 }}>
+            Signed for by {signed.name}.{isWaiting ? ' It waits on this device for a connection.' : ''}
+          </Typography>
+          <ServiceTag
+            unitId={view.compressorId}
+            tag={view.tag}
+            description={`${view.description} · ${visit.siteName}`}
+            standing={view.standing}
+            doneBy={signed.name}
+            doneAt={signed.at}
+            hours={progress.hours ?? view.standing.runHours}
+            timeZone={visit.timeZone}
+          />
+          <Stack direction="row" sx={{ gap: 1, my: 2, flexWrap: 'wrap' }}>
+            <Button variant="contained" href={`/api/compressors/${view.compressorId}/tag.pdf`} target="_blank" sx={{ minHeight: 48 }}>
+              Print the tag
+            </Button>
+            <Button variant="outlined" href={`/api/visits/${visit.id}/report.pdf`} target="_blank" sx={{ minHeight: 48 }}>
+              Report as PDF
+            </Button>
+            <Button component={Link} to={`/units/${view.compressorId}`} sx={{ minHeight: 48 }}>
+              Open {view.tag}
+            </Button>
+          </Stack>
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            What was opened wants another look in some days: a joint or a plug can begin to weep.
+          </Typography>
+        </Box>
+      ) : (
+        <>
+          {left && (
+            <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>
+              Left for another day: {left.reason}
+            </Alert>
+          )}
+          {obstacles.map(({ code, sentence }) => (
+            <Alert
+              key={code}
+              severity={code === 'proof-failed' ? 'error' : 'warning'}
+              variant="outlined"
+              sx={{ mt: 1 }}
+              action={
+                <Button
+                  color="inherit"
+                  onClick={() => onGo(code === 'unanswered' || code === 'no-reason' ? 'work' : 'prove')}
+                  sx={{ minHeight: 44, flex: 'none' }}
+                >
+                  {code === 'unanswered' || code === 'no-reason' ? 'To the work' : 'To the proof'}
+                </Button>
+              }
+            >
+              {sentence}
+            </Alert>
+          ))}
+          {obstacles.length === 0 && (
+            <Stack sx={{ mt: 2, gap: 1.5 }}>
+              <TextField
+                label="Name"
+                value={shownName}
+                onChange={(event) => setName(event.target.value)}
+                sx={{ maxWidth: 302 }}
+                slotProps={{ htmlInput: { maxLength: 120 } }}
+              />
+              <SignaturePad onStrokes={keepStrokes} />
+            </Stack>
+          )}
+        </>
+      )}
+      <Box sx={{ height: 16 }} />
+      {!signed && (
+        <Foot about={obstacles.length === 0 ? undefined : 'It stays open until then.'}>
+          <Button variant="contained" disabled={obstacles.length > 0 || shownName.trim() === ''} onClick={sign}>
+            Sign for {view.tag}
+          </Button>
+          {obstacles.length > 0 && (
+            <>
+              <Button variant="outlined" onClick={() => onGo(nextPhase(atWork))}>
+                Go on
+              </Button>
+              {!left && (
+                <Button color="inherit" onClick={() => setLeaving(true)}>
+                  Leave it for another day
+                </Button>
+              )}
+            </>
+          )}
+        </Foot>
+      )}
+      {isLeaving && (
+        <ReasonDialog
+          title={`Leave ${view.tag} for another day`}
+          usual={['Part missing', 'No time left', 'The machine is needed']}
+          submit="Leave it"
+          onReason={(reason) => atWork.tell({ kind: 'leave', reason })}
+          onClose={() => setLeaving(false)}
+        />
+      )}
+    </>
+  );
+}

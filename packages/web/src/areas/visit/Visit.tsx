@@ -1,0 +1,122 @@
+import { Alert, Box, Stack, Typography } from '@mui/material';
+import type { VisitView } from '@entretien/contracts';
+import { useParams, useSearchParams } from 'react-router';
+import { useOutbox } from '../../outbox/outbox.js';
+import { Failed, Waiting } from '../../parts/States.js';
+import { WithSide } from '../../parts/WithSide.js';
+import { BeforePhase } from './BeforePhase.js';
+import { IsolatePhase } from './IsolatePhase.js';
+import { nextPhase, phases, type Phase } from './phases.js';
+import { PreparePhase } from './PreparePhase.js';
+import { ProvePhase } from './ProvePhase.js';
+import { SignPhase } from './SignPhase.js';
+import { SoFar } from './SoFar.js';
+import { useUnitAtWork, useVisit } from './use-visit.js';
+import { VisitHead } from './VisitHead.js';
+import { WorkPhase } from './WorkPhase.js';
+
+/** The guided visit: one unit at a time, from preparing to the tag on the machine. */
+export function Visit() {
+  const { visitId = '' } = useParams();
+  const visit = useVisit(visitId);
+  if (visit.isError) {
+    return (
+      <Box sx={{ px: { xs: 2, md: 3.5 } }}>
+        <Failed error={visit.error} onRetry={() => void visit.refetch()} />
+      </Box>
+    );
+  }
+  if (!visit.data) {
+    return (
+      <Box sx={{ px: { xs: 2, md: 3.5 } }}>
+        <Waiting lines={8} />
+      </Box>
+    );
+  }
+  return <ChosenUnit visit={visit.data} />;
+}
+
+function ChosenUnit({ visit }: { readonly visit: VisitView }) {
+  const [search] = useSearchParams();
+  const view = visit.units.find(({ compressorId }) => compressorId === search.get('unit')) ?? visit.units[0]!;
+  return <UnitOfVisit key={view.compressorId} visit={visit} view={view} />;
+}
+
+const views: Readonly<Record<Phase, typeof PreparePhase>> = {
+  prepare: PreparePhase,
+  before: BeforePhase,
+  isolate: IsolatePhase,
+  work: WorkPhase,
+  prove: ProvePhase,
+  sign: SignPhase,
+};
+
+function UnitOfVisit({ visit, view }: { readonly visit: VisitView; readonly view: VisitView['units'][number] }) {
+  const atWork = useUnitAtWork(visit, view);
+  const [search, setSearch] = useSearchParams();
+  const { isConnected } = useOutbox();
+  const asked = phases.find((phase) => phase === search.get('at'));
+  const phase = asked ?? (atWork.steps.length === 0 ? 'prepare' : nextPhase(atWork));
+  const go = (next: Phase, unit = view.compressorId) => {
+    setSearch({ unit, at: next });
+    window.scrollTo({ top: 0 });
+  };
+  const Shown = views[phase];
+  return (
+    <WithSide width={340} side={<SoFar atWork={atWork} onGo={go} />}>
+      <Box sx={{ display: 'flex', flexDirection: 'column', flex: 1, minHeight: '100%' }}>
+        <VisitHead atWork={atWork} phase={phase} onGo={go} />
+        <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 1.5, flex: 1, display: 'flex', flexDirection: 'column' }}>
+          {!isConnected && (
+            <Alert severity="info" variant="outlined" sx={{ mb: 1.5 }}>
+              No connection. Work on: what you record is kept on this device and sent when there is one again.
+            </Alert>
+          )}
+          {atWork.refused.map(({ id, words, problem }) => (
+            <Alert key={id} severity="error" variant="outlined" sx={{ mb: 1 }}>
+              <Typography component="span" sx={{ fontWeight: 600 }}>
+                Not taken: {words}.
+              </Typography>{' '}
+              {problem!.detail ?? problem!.title} It waits in the outbox.
+            </Alert>
+          ))}
+          <Shown atWork={atWork} onGo={go} />
+        </Box>
+      </Box>
+    </WithSide>
+  );
+}
+
+export interface PhaseProps {
+  readonly atWork: ReturnType<typeof useUnitAtWork>;
+  readonly onGo: (phase: Phase) => void;
+}
+
+/** What stands under the thumb: a line of what it is about, and the way on. */
+export function Foot({ about, children }: { readonly about?: React.ReactNode; readonly children: React.ReactNode }) {
+  return (
+    <Box
+      sx={{
+        position: 'sticky',
+        bottom: 0,
+        mt: 'auto',
+        mx: { xs: -2, md: -3.5 },
+        px: { xs: 2, md: 3.5 },
+        py: 1.25,
+        bgcolor: 'background.sheet',
+        borderTop: 1,
+        borderColor: 'divider',
+        zIndex: 2,
+      }}
+    >
+      {about !== undefined && (
+        <Typography variant="body2" sx={{ color: 'text.secondary', mb: 0.75 }}>
+          {about}
+        </Typography>
+      )}
+      <Stack direction="row" sx={{ gap: 1, '& .MuiButton-root': { minHeight: 48, flex: { xs: 1, md: 'none' }, px: { md: 4 } } }}>
+        {children}
+      </Stack>
+    </Box>
+  );
+}

@@ -1,0 +1,196 @@
+import { Alert, Box, Button, Stack, Typography } from '@mui/material';
+import { checksFor } from '@entretien/core/checks';
+import { stationName } from '@entretien/core/machine';
+import type { ServiceTask } from '@entretien/core/plan';
+import { isolationSteps, NOT_CONFIRMED, prepare, type StationWork, type VisitTask } from '@entretien/core/visit';
+import { useState } from 'react';
+import { Caution } from '../../parts/Caution.js';
+import { FoundDialog } from './FoundDialog.js';
+import { Interrupted } from './IsolatePhase.js';
+import { MeasureCard } from './MeasureCard.js';
+import { NoteField } from './NoteField.js';
+import { PartsUsed } from './PartsUsed.js';
+import { PhotoButton } from './PhotoButton.js';
+import { plannedTasks } from './phases.js';
+import { AddTask, stateTitles } from './PreparePhase.js';
+import { ReasonDialog } from './ReasonDialog.js';
+import { Tick } from './Tick.js';
+import { Foot, type PhaseProps } from './Visit.js';
+
+/** Station by station along the air path: done or not done, with what was found on the way. */
+export function WorkPhase({ atWork, onGo }: PhaseProps) {
+  const { unit, progress } = atWork;
+  const { work } = prepare(plannedTasks(atWork), unit.plate);
+  const open = progress.tasks.filter(({ outcome }) => outcome === 'open').length;
+  return (
+    <>
+      <Interrupted atWork={atWork} />
+      {work.map((group, index) => (
+        <Box key={`${group.isolation} ${group.station}`}>
+          {group.isolation !== work[index - 1]?.isolation && (
+            <StateTitle group={group} atWork={atWork} onGo={onGo} />
+          )}
+          <StationCard atWork={atWork} group={group} />
+        </Box>
+      ))}
+      {work.length === 0 && <Typography sx={{ color: 'text.secondary' }}>No task is planned.</Typography>}
+      <AddTask atWork={atWork} />
+      <PartsUsed atWork={atWork} />
+      <NoteField atWork={atWork} />
+      <Foot about={open === 0 ? 'Everything is answered.' : `${open} of ${progress.tasks.length} tasks not answered yet`}>
+        <Button variant={open === 0 ? 'contained' : 'outlined'} onClick={() => onGo('prove')}>
+          Restart and prove
+        </Button>
+      </Foot>
+    </>
+  );
+}
+
+/** The state the machine must be in for what follows, and whether it is. */
+function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: StationWork }) {
+  const missing = missingOf(atWork, group);
+  const names = isolationSteps(atWork.unit.plate).flatMap(({ code, name }) => (missing.includes(code) ? [name] : []));
+  const hasOpen = group.tasks.some((task) => answerOf(atWork, task)?.outcome === 'open');
+  return (
+    <Box sx={{ pt: 1.25, pb: 0.5 }}>
+      <Typography variant="h3" component="h2" sx={{ color: 'text.secondary' }}>
+        {stateTitles[group.isolation]}
+      </Typography>
+      {missing.length > 0 && hasOpen && (
+        <Alert
+          severity="warning"
+          variant="outlined"
+          sx={{ mt: 0.5 }}
+          action={
+            <Button color="inherit" onClick={() => onGo('isolate')} sx={{ minHeight: 44, flex: 'none' }}>
+              Isolate
+            </Button>
+          }
+        >
+          Shut until it is safe. To do: {names.join(', ')}.
+        </Alert>
+      )}
+    </Box>
+  );
+}
+
+function missingOf(atWork: PhaseProps['atWork'], { station, tasks }: StationWork): readonly string[] {
+  return atWork.missingFor({ kind: 'station', station, tasks: tasks.map(({ code }) => code) });
+}
+
+function answerOf({ progress }: PhaseProps['atWork'], { code }: ServiceTask): VisitTask | undefined {
+  return progress.tasks.find((task) => task.code === code);
+}
+
+function StationCard({ atWork, group }: Pick<PhaseProps, 'atWork'> & { readonly group: StationWork }) {
+  const { station, tasks } = group;
+  const [isFinding, setFinding] = useState(false);
+  const [isMeasuring, setMeasuring] = useState(false);
+  const name = stationName(atWork.unit.plate, station);
+  const isShut = missingOf(atWork, group).length > 0;
+  const open = tasks.filter((task) => answerOf(atWork, task)?.outcome === 'open');
+  const checks = checksFor(atWork.unit.plate).filter((check) => check.station(atWork.unit.plate) === station);
+  const cautions = [...new Set(tasks.flatMap(({ caution }) => (caution === undefined ? [] : [caution])))];
+  return (
+    <Box component="section" aria-label={name} sx={{ borderTop: 1, borderColor: 'notebook.strongRule', py: 1.25 }}>
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 1, mb: 0.5, flexWrap: 'wrap' }}>
+        <Typography variant="h2" component="h3" sx={{ flex: 1 }}>
+          {name}
+        </Typography>
+        {open.length > 0 && (
+          <Button
+            variant="contained"
+            disabled={isShut}
+            onClick={() => void atWork.tell({ kind: 'station', station, tasks: open.map(({ code }) => code) })}
+            sx={{ minHeight: 44 }}
+          >
+            {open.length === 1 ? 'Done, as expected' : 'All done, as expected'}
+          </Button>
+        )}
+      </Stack>
+      {cautions.map((words) => (
+        <Caution key={words} words={words} />
+      ))}
+      {tasks.map((task) => (
+        <TaskRow key={task.code} atWork={atWork} task={task} isShut={isShut} isAlone={tasks.length === 1} />
+      ))}
+      <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', mt: 0.5 }}>
+        <Button onClick={() => setFinding(true)} sx={{ minHeight: 44 }}>
+          Found a fault
+        </Button>
+        <PhotoButton atWork={atWork} station={station} />
+        {checks.length > 0 && (
+          <Button onClick={() => setMeasuring(!isMeasuring)} aria-expanded={isMeasuring} sx={{ minHeight: 44 }}>
+            Checks here
+          </Button>
+        )}
+      </Stack>
+      {isMeasuring && checks.map(({ code }) => <MeasureCard key={code} atWork={atWork} check={code} phase="work" />)}
+      {isFinding && <FoundDialog atWork={atWork} station={station} onClose={() => setFinding(false)} />}
+    </Box>
+  );
+}
+
+interface TaskRowProps extends Pick<PhaseProps, 'atWork'> {
+  readonly task: ServiceTask;
+  readonly isShut: boolean;
+  readonly isAlone: boolean;
+}
+
+function TaskRow({ atWork, task, isShut, isAlone }: TaskRowProps) {
+  const [isAsking, setAsking] = useState(false);
+  const answer = answerOf(atWork, task);
+  const outcome = answer?.outcome ?? 'open';
+  const tell = (next: 'done' | 'not-done' | 'open', reason?: string) =>
+    atWork.tell({ kind: 'task', task: task.code, outcome: next, ...(reason === undefined ? {} : { reason }) });
+  return (
+    <Box sx={{ py: 0.6 }}>
+      <Stack direction="row" sx={{ alignItems: 'start', gap: 1.25 }}>
+        <Tick on={outcome === 'done'} size={24} />
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <Typography sx={{ fontWeight: 650, lineHeight: 1.3 }}>{task.name}</Typography>
+          {outcome === 'open' && task.how && (
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              {task.how}
+            </Typography>
+          )}
+          {outcome === 'not-done' && (
+            <Typography variant="body2" sx={{ color: 'notebook.brass', fontWeight: 600 }}>
+              Not done: {answer?.reason}
+            </Typography>
+          )}
+          {answer?.marks.includes(NOT_CONFIRMED) && (
+            <Typography variant="body2" sx={{ color: 'notebook.oxide', fontWeight: 600 }}>
+              Isolation not confirmed for this.
+            </Typography>
+          )}
+        </Box>
+        {outcome === 'open' ? (
+          <Stack direction="row" sx={{ flex: 'none' }}>
+            {!isAlone && (
+              <Button disabled={isShut} onClick={() => void tell('done')} aria-label={`Done: ${task.name}`} sx={{ minHeight: 44 }}>
+                Done
+              </Button>
+            )}
+            <Button color="inherit" onClick={() => setAsking(true)} aria-label={`Not done: ${task.name}`} sx={{ minHeight: 44, color: 'text.secondary' }}>
+              Not done
+            </Button>
+          </Stack>
+        ) : (
+          <Button color="inherit" onClick={() => void tell('open')} aria-label={`Take back: ${task.name}`} sx={{ minHeight: 44, color: 'text.secondary' }}>
+            Take back
+          </Button>
+        )}
+      </Stack>
+      {isAsking && (
+        <ReasonDialog
+          title={`Not done: ${task.name}`}
+          usual={['Part missing', 'No time left', 'Not needed yet, still good', 'The customer did not want it']}
+          submit="Not done"
+          onReason={(reason) => tell('not-done', reason)}
+          onClose={() => setAsking(false)}
+        />
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,55 @@
+import { beforeReadings, isolationSteps } from '@entretien/core/visit';
+import type { UnitAtWork } from './use-visit.js';
+
+export const phases = ['prepare', 'before', 'isolate', 'work', 'prove', 'sign'] as const;
+export type Phase = (typeof phases)[number];
+
+export const phaseNames: Readonly<Record<Phase, string>> = {
+  prepare: 'Prepare',
+  before: 'Before',
+  isolate: 'Isolate',
+  work: 'Work',
+  prove: 'Prove',
+  sign: 'Sign',
+};
+
+/** The tasks of the visit as the plan has them. */
+export function plannedTasks({ unit, progress }: UnitAtWork) {
+  const codes = new Set(progress.tasks.map(({ code }) => code));
+  return unit.plan.filter(({ code }) => codes.has(code));
+}
+
+/** Checks that are wanted before the work and neither taken nor left out. */
+export function openBefore(atWork: UnitAtWork): readonly string[] {
+  const { progress, unit } = atWork;
+  const taken = new Set(progress.measured.flatMap(({ phase, check }) => (phase === 'before' ? [check] : [])));
+  return beforeReadings(plannedTasks(atWork), unit.plate).filter(
+    (check) => !taken.has(check) && !progress.skipped.has(check),
+  );
+}
+
+/** Whether the planned work needs the machine locked or opened at all. */
+export function needsIsolation(atWork: UnitAtWork): boolean {
+  return plannedTasks(atWork).some(({ isolation }) => isolation !== 'running');
+}
+
+/** Which phases are behind one. */
+export function phasesDone(atWork: UnitAtWork): ReadonlySet<Phase> {
+  const { progress, isolation, unit, steps } = atWork;
+  const done = new Set<Phase>();
+  if (steps.length > 0) done.add('prepare');
+  if (steps.length > 0 && openBefore(atWork).length === 0) done.add('before');
+  const answered = progress.tasks.length > 0 && progress.tasks.every(({ outcome }) => outcome !== 'open');
+  const isIsolated = isolationSteps(unit.plate).every(({ code }) => isolation.confirmed.has(code));
+  if (isIsolated || answered || !needsIsolation(atWork)) done.add('isolate');
+  if (answered) done.add('work');
+  if (answered && progress.obstacles.length === 0) done.add('prove');
+  if (progress.signed) done.add('sign');
+  return done;
+}
+
+/** Where one goes on. */
+export function nextPhase(atWork: UnitAtWork): Phase {
+  const done = phasesDone(atWork);
+  return phases.find((phase) => !done.has(phase)) ?? 'sign';
+}
