@@ -36,7 +36,9 @@ export interface VisitUnitView {
   readonly planned: readonly string[];
   readonly standing: StandingView;
   /** The baseline of each check that has one. */
-  readonly baselines: Readonly<Record<string, { readonly values: CheckValues; readonly figure: number | null }>>;
+  readonly baselines: Readonly<
+    Record<string, { readonly values: CheckValues; readonly figure: number | null }>
+  >;
   /** What was last measured by check: what stays the same begins from there. */
   readonly lastValues: Readonly<Record<string, CheckValues>>;
   readonly steps: readonly VisitStepView[];
@@ -128,6 +130,8 @@ export interface LogbookEntryView {
   readonly compressorId: string | null;
   readonly tag: string;
   readonly siteName: string;
+  /** Zone of the site where the machine stands now. */
+  readonly timeZone: string;
   readonly at: string;
   readonly recordedAt: string;
   readonly by: string;

@@ -158,7 +158,8 @@ function ArePartFigures(): PropertyDecorator {
           if (rule === 'text') return typeof figure === 'string' && figure.length > 0 && figure.length <= 24;
           return typeof figure === 'number' && figure >= rule[0] && figure <= rule[1];
         }),
-      defaultMessage: () => `The figures of a part are ${Object.keys(FIGURES).join(', ')}, each within its bounds.`,
+      defaultMessage: () =>
+        `The figures of a part are ${Object.keys(FIGURES).join(', ')}, each within its bounds.`,
     },
   });
 }
@@ -230,7 +231,9 @@ export type LogbookKind = (typeof logbookKinds)[number];
 
 /** Which facts of the fleet, and how they are wanted. */
 export class LogbookQuery extends PageQuery {
-  @Optional() @IsIn(logbookKinds, { message: `kind is one of ${logbookKinds.join(', ')}.` }) kind?: LogbookKind;
+  @Optional()
+  @IsIn(logbookKinds, { message: `kind is one of ${logbookKinds.join(', ')}.` })
+  kind?: LogbookKind;
   @Optional() @IsId() compressorId?: string;
   @Optional() @IsId() siteId?: string;
   @Optional() @IsInstant() from?: string;

@@ -29,9 +29,16 @@ export function kitAgainstVan(
 ): readonly KitLine[] {
   return kit.map((item) => {
     const [best] = parts
-      .filter(({ answers, fits }) => sameWords(answers, item.part) && (fits.length === 0 || fits.includes(compressorId)))
+      .filter(
+        ({ answers, fits }) =>
+          sameWords(answers, item.part) && (fits.length === 0 || fits.includes(compressorId)),
+      )
       .sort((a, b) => Number(b.fits.length > 0) - Number(a.fits.length > 0) || b.inVan - a.inVan);
-    return { ...item, answeredBy: best ?? null, short: best ? Math.max(0, item.count - best.inVan) : item.count };
+    return {
+      ...item,
+      answeredBy: best ?? null,
+      short: best ? Math.max(0, item.count - best.inVan) : item.count,
+    };
   });
 }
 

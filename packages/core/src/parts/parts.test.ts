@@ -4,7 +4,16 @@ const screw = { family: 'screw', displacementLpm: 4000, dust: 'normal' } as cons
 const element: ComparedPart = {
   name: 'Intake element as fitted',
   class: 'element',
-  figures: { ratedFlowLpm: 4500, micron: 10, thread: 'M20', maxTempC: 80, maxBar: 1, dustG: 300, lengthMm: 200, widthMm: 120 },
+  figures: {
+    ratedFlowLpm: 4500,
+    micron: 10,
+    thread: 'M20',
+    maxTempC: 80,
+    maxBar: 1,
+    dustG: 300,
+    lengthMm: 200,
+    widthMm: 120,
+  },
 };
 
 function offered(more: PartFigures = {}): ComparedPart {
@@ -34,7 +43,9 @@ describe('a substitute', () => {
   test('another thread fits by an adapter, and says so', () => {
     const judged = judgeSubstitute(element, offered({ thread: 'M22' }), screw, true);
     expect(judged.verdict).toBe('fits');
-    expect(judged.figures.find(({ figure }) => figure === 'thread')!.sentence).toBe('Thread M22, by an adapter to M20.');
+    expect(judged.figures.find(({ figure }) => figure === 'thread')!.sentence).toBe(
+      'Thread M22, by an adapter to M20.',
+    );
   });
 
   test('what is wrong is said with both figures', () => {
@@ -48,17 +59,29 @@ describe('a substitute', () => {
     const cartridge = { name: 'Cartridge', class: 'cartridge', figures: { maxBar: 330 } } as const;
     expect(judgeSubstitute(cartridge, cartridge, unit).verdict).toBe('reason');
     expect(judgeSubstitute(cartridge, cartridge, { ...unit, airUse: 'technical' }).verdict).toBe('fits');
-    expect(judgeSubstitute(cartridge, { ...cartridge, figures: { maxBar: 200 } }, unit).verdict).toBe('does-not-fit');
+    expect(judgeSubstitute(cartridge, { ...cartridge, figures: { maxBar: 200 } }, unit).verdict).toBe(
+      'does-not-fit',
+    );
   });
 });
 
 test('a kit against the van: what fits this unit first, and what is short', () => {
-  const part = (id: string, inVan: number, fits: string[] = []) => ({ id, name: id, answers: 'Oil filter', fits, inVan });
+  const part = (id: string, inVan: number, fits: string[] = []) => ({
+    id,
+    name: id,
+    answers: 'Oil filter',
+    fits,
+    inVan,
+  });
   const kit = [
     { part: 'oil filter', count: 2 },
     { part: 'separator element', count: 1 },
   ];
-  const [filter, separator] = kitAgainstVan(kit, [part('any', 9), part('own', 1, ['u']), part('other', 5, ['v'])], 'u');
+  const [filter, separator] = kitAgainstVan(
+    kit,
+    [part('any', 9), part('own', 1, ['u']), part('other', 5, ['v'])],
+    'u',
+  );
   expect(filter).toMatchObject({ answeredBy: { id: 'own' }, short: 1 });
   expect(separator).toMatchObject({ answeredBy: null, short: 1 });
 });

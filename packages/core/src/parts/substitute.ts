@@ -125,7 +125,11 @@ function thread(
   const same = before.thread.trim().toLowerCase() === after.thread.trim().toLowerCase();
   const how = same ? 'the same' : hasAdapter ? `by an adapter to ${before.thread}` : `not ${before.thread}`;
   return [
-    { figure: 'thread', holds: same || hasAdapter ? 'yes' : 'no', sentence: `Thread ${after.thread}, ${how}.` },
+    {
+      figure: 'thread',
+      holds: same || hasAdapter ? 'yes' : 'no',
+      sentence: `Thread ${after.thread}, ${how}.`,
+    },
   ];
 }
 
@@ -156,7 +160,10 @@ function dust(
 ): ComparedFigure[] {
   const compared = atLeast('dust', 'Dust capacity', 'g', before.dustG, after.dustG);
   if (level !== 'dusty') return compared;
-  return compared.map((one) => ({ ...one, sentence: `${one.sentence} In dust, larger is better on purpose.` }));
+  return compared.map((one) => ({
+    ...one,
+    sentence: `${one.sentence} In dust, larger is better on purpose.`,
+  }));
 }
 
 function atLeast(

@@ -55,8 +55,17 @@ export const procedures: readonly Procedure[] = [
     renew: ['ring and sleeve', 'head gasket and O-rings', 'intake element'],
     provedBy: 'pump-up',
     steps: [
-      { code: 'fan-off', name: 'Fan off first', caution: 'Unplugged, vented and cool.', how: 'Mark how it sat.' },
-      { code: 'head-off', name: 'Head off, reeds marked', how: 'Mark the orientation of each reed before it moves.' },
+      {
+        code: 'fan-off',
+        name: 'Fan off first',
+        caution: 'Unplugged, vented and cool.',
+        how: 'Mark how it sat.',
+      },
+      {
+        code: 'head-off',
+        name: 'Head off, reeds marked',
+        how: 'Mark the orientation of each reed before it moves.',
+      },
       { code: 'piston-out', name: 'Piston and old sleeve out', how: 'No hammer on anything.' },
       {
         code: 'rod-bearing',
@@ -106,8 +115,16 @@ export const procedures: readonly Procedure[] = [
         caution: 'Isolated, vented, cool: a stage holds pressure behind its valve.',
         how: 'Suction and discharge look alike and are not. Lowest stage first.',
       },
-      { code: 'clean', name: 'Clean without scratching', how: 'Fine abrasive only, on a flat plate. No wire brush on a seat.' },
-      { code: 'inspect', name: 'Look at seat, plate and spring', how: 'Plates must spring; a cracked or stepped one is renewed.' },
+      {
+        code: 'clean',
+        name: 'Clean without scratching',
+        how: 'Fine abrasive only, on a flat plate. No wire brush on a seat.',
+      },
+      {
+        code: 'inspect',
+        name: 'Look at seat, plate and spring',
+        how: 'Plates must spring; a cracked or stepped one is renewed.',
+      },
       newPackings,
       {
         code: 'orientation',
@@ -127,7 +144,11 @@ export const procedures: readonly Procedure[] = [
     renew: ['all packings', 'high-pressure valve plates', 'piston rings'],
     provedBy: 'pump-up',
     steps: [
-      { code: 'water', name: 'Drain the cooling water', how: 'Flow and return shut first; frost or rust shows here.' },
+      {
+        code: 'water',
+        name: 'Drain the cooling water',
+        how: 'Flow and return shut first; frost or rust shows here.',
+      },
       { code: 'pipes', name: 'Pipes off', how: 'Each end capped and marked.' },
       {
         code: 'head',
@@ -135,7 +156,11 @@ export const procedures: readonly Procedure[] = [
         how: 'Its outer ring can stick: loosen it evenly with the jacking screws, no pry bar.',
         caution: 'A heavy lift: tackle, and nobody under it.',
       },
-      { code: 'lp-valve', name: 'Low-pressure valve', how: 'On some machines reachable without lifting the head.' },
+      {
+        code: 'lp-valve',
+        name: 'Low-pressure valve',
+        how: 'On some machines reachable without lifting the head.',
+      },
       { code: 'crankcase', name: 'Crankcase cover off' },
       {
         code: 'crank-pin',
@@ -143,17 +168,33 @@ export const procedures: readonly Procedure[] = [
         how: 'Bolts to torque, never by feel, locked as the book says.',
         torque: 'crank-pin bolts',
       },
-      { code: 'piston', name: 'Piston out', how: 'Two heads: the large face up. Rings measured in their grooves.' },
+      {
+        code: 'piston',
+        name: 'Piston out',
+        how: 'Two heads: the large face up. Rings measured in their grooves.',
+      },
       { code: 'separator', name: 'Separator cleaned' },
-      { code: 'hp-valves', name: 'High-pressure valves', how: 'In line or each under its own cover. Plates must spring.' },
-      { code: 'coolers', name: 'Coolers', how: 'Inside or beside the block: water side descaled, air side clean.' },
+      {
+        code: 'hp-valves',
+        name: 'High-pressure valves',
+        how: 'In line or each under its own cover. Plates must spring.',
+      },
+      {
+        code: 'coolers',
+        name: 'Coolers',
+        how: 'Inside or beside the block: water side descaled, air side clean.',
+      },
       {
         code: 'lubricator',
         name: 'Cylinder lubricator and its check valve',
         how: 'Primed by hand before the start; the dose can be adjusted.',
       },
       { ...newPackings, how: `Every one, at every overhaul. ${newPackings.how!}` },
-      { code: 'pin', name: 'Locating pin in its hole', how: 'Before the cover closes: it cannot be seen afterwards.' },
+      {
+        code: 'pin',
+        name: 'Locating pin in its hole',
+        how: 'Before the cover closes: it cannot be seen afterwards.',
+      },
       headBolts,
       byHand,
     ],
@@ -167,7 +208,11 @@ export const procedures: readonly Procedure[] = [
     steps: [
       { code: 'play', name: 'Measure the play first', how: 'It says which bearing, and proves the new one.' },
       { code: 'off', name: 'Old bearing off with a puller', how: 'Never through the rolling elements.' },
-      { code: 'seat', name: 'Seat and shaft measured', how: 'A bearing that turned in its seat has made it larger.' },
+      {
+        code: 'seat',
+        name: 'Seat and shaft measured',
+        how: 'A bearing that turned in its seat has made it larger.',
+      },
       {
         code: 'on',
         name: 'New bearing on, warmed',
@@ -191,12 +236,24 @@ export const procedures: readonly Procedure[] = [
         name: 'Vessel vented, vent left open',
         caution: 'The minimum-pressure valve holds air back. Hot oil.',
       },
-      { code: 'scavenge', name: 'Scavenge line drawn up out of the way', how: 'Screen or restrictor cleaned while it is out.' },
+      {
+        code: 'scavenge',
+        name: 'Scavenge line drawn up out of the way',
+        how: 'Screen or restrictor cleaned while it is out.',
+      },
       { code: 'lid', name: 'Lid off', caution: 'The last bolts only loosened until it lifts by itself.' },
-      { code: 'earth', name: 'Earthing staple of the element in place', how: 'Without contact a charge builds up in the oil mist.' },
+      {
+        code: 'earth',
+        name: 'Earthing staple of the element in place',
+        how: 'Without contact a charge builds up in the oil mist.',
+      },
       { code: 'gasket', name: 'New gaskets, dry', how: 'Faces clean, nothing falls into the vessel.' },
       { ...headBolts, code: 'lid-bolts', name: 'Lid on, bolts in a star', torque: 'lid bolts' },
-      { code: 'scavenge-depth', name: 'Scavenge line down to the element’s bottom', how: 'Too high, and the oil stays in.' },
+      {
+        code: 'scavenge-depth',
+        name: 'Scavenge line down to the element’s bottom',
+        how: 'Too high, and the oil stays in.',
+      },
     ],
   },
   {
@@ -212,11 +269,23 @@ export const procedures: readonly Procedure[] = [
         name: 'Tower vented, drain left open',
         caution: 'The holding valve can let air creep back: never turn a head that resists.',
       },
-      { code: 'head', name: 'Head off by hand', caution: 'If it does not turn by hand there is pressure behind it. Stop and vent again.' },
+      {
+        code: 'head',
+        name: 'Head off by hand',
+        caution: 'If it does not turn by hand there is pressure behind it. Stop and vent again.',
+      },
       { code: 'old', name: 'Old cartridge out, weighed', how: 'Bagged for licensed disposal.' },
-      { code: 'inside', name: 'Tower wiped dry, thread clean', how: 'Rust or pitting inside: a pressure part, for a licensed inspection.' },
+      {
+        code: 'inside',
+        name: 'Tower wiped dry, thread clean',
+        how: 'Rust or pitting inside: a pressure part, for a licensed inspection.',
+      },
       { code: 'seals', name: 'Seals greased', how: 'With breathing-air grease and nothing else.' },
-      { code: 'packing', name: 'New cartridge unpacked now', how: 'Packing intact until this moment. Note its weight.' },
+      {
+        code: 'packing',
+        name: 'New cartridge unpacked now',
+        how: 'Packing intact until this moment. Note its weight.',
+      },
       { code: 'direction', name: 'Right way round, pushed home', how: 'The direction goes by model.' },
       { code: 'close', name: 'Head closed lightly', how: 'Never forced: the pressure does the sealing.' },
     ],

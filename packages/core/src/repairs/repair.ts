@@ -55,10 +55,20 @@ export function repairStanding(kind: RepairKind, entries: readonly RepairEntry[]
   }
   if (isClosed) return { ...shared, state: 'closed', isOpen: false, waitsFor: null };
   if (lastProof > lastWork && lastProof >= 0) {
-    return { ...shared, state: 'proof-failed', isOpen: true, waitsFor: 'The proof failed: look again for the cause.' };
+    return {
+      ...shared,
+      state: 'proof-failed',
+      isOpen: true,
+      waitsFor: 'The proof failed: look again for the cause.',
+    };
   }
   if (lastWork >= 0) {
-    return { ...shared, state: 'worked-on', isOpen: true, waitsFor: 'Not proved yet: measure whether it helped.' };
+    return {
+      ...shared,
+      state: 'worked-on',
+      isOpen: true,
+      waitsFor: 'Not proved yet: measure whether it helped.',
+    };
   }
   return {
     ...shared,
@@ -79,7 +89,11 @@ export function admitEntry(
   entry: Pick<RepairEntry, 'kind' | 'verdict' | 'check'>,
 ): Outcome<null> {
   if (kind !== 'fault' && entry.kind !== 'note') {
-    return refuse('not-a-fault', 'A modification or an improvement is done when it is recorded: add a note.', 'kind');
+    return refuse(
+      'not-a-fault',
+      'A modification or an improvement is done when it is recorded: add a note.',
+      'kind',
+    );
   }
   if (entry.kind === 'proof' && entry.verdict === undefined) {
     return refuse('missing', 'Say by which check it is proved, and what came out.', 'check');

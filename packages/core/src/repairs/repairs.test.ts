@@ -1,7 +1,14 @@
 import type { DataPlate } from '../machine/index.js';
 import { checkByCode } from '../checks/index.js';
 import { defaultPlan } from '../plan/index.js';
-import { admitEntry, procedures, proceduresFor, repairStanding, sayTorque, type RepairEntry } from './index.js';
+import {
+  admitEntry,
+  procedures,
+  proceduresFor,
+  repairStanding,
+  sayTorque,
+  type RepairEntry,
+} from './index.js';
 
 const plate = (family: DataPlate['family'], more: Partial<DataPlate> = {}): DataPlate => ({
   siteId: 's',
@@ -37,16 +44,27 @@ describe('a repair', () => {
   });
 
   test('adds up the labour and says what it waits for', () => {
-    const standing = repairStanding('fault', [entry('work', { minutes: 40 }), entry('work', { minutes: 25 })]);
-    expect(standing).toMatchObject({ minutes: 65, isOpen: true, waitsFor: 'Not proved yet: measure whether it helped.' });
+    const standing = repairStanding('fault', [
+      entry('work', { minutes: 40 }),
+      entry('work', { minutes: 25 }),
+    ]);
+    expect(standing).toMatchObject({
+      minutes: 65,
+      isOpen: true,
+      waitsFor: 'Not proved yet: measure whether it helped.',
+    });
   });
 
   test('settled, it takes notes and nothing else', () => {
     const settled = [entry('work'), proof('watch')];
-    expect(admitEntry('fault', settled, { kind: 'work' })).toMatchObject({ problem: { code: 'already-settled' } });
+    expect(admitEntry('fault', settled, { kind: 'work' })).toMatchObject({
+      problem: { code: 'already-settled' },
+    });
     expect(admitEntry('fault', settled, { kind: 'note' })).toMatchObject({ ok: true });
     expect(admitEntry('fault', [], { kind: 'proof' })).toMatchObject({ problem: { field: 'check' } });
-    expect(admitEntry('improvement', [], { kind: 'work' })).toMatchObject({ problem: { code: 'not-a-fault' } });
+    expect(admitEntry('improvement', [], { kind: 'work' })).toMatchObject({
+      problem: { code: 'not-a-fault' },
+    });
     expect(repairStanding('modification', []).isOpen).toBe(false);
   });
 });
@@ -67,7 +85,18 @@ describe('guided overhauls', () => {
 
   test('the order of the two-stage overhaul is the trade’s', () => {
     const { steps } = procedures.find(({ code }) => code === 'water-cooled-overhaul')!;
-    const order = ['water', 'pipes', 'head', 'lp-valve', 'crankcase', 'crank-pin', 'piston', 'separator', 'hp-valves', 'coolers'];
+    const order = [
+      'water',
+      'pipes',
+      'head',
+      'lp-valve',
+      'crankcase',
+      'crank-pin',
+      'piston',
+      'separator',
+      'hp-valves',
+      'coolers',
+    ];
     expect(steps.map(({ code }) => code).filter((code) => order.includes(code))).toEqual(order);
   });
 

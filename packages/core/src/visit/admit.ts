@@ -78,14 +78,19 @@ export function missingIsolation(
 }
 
 function neededBy(unit: VisitUnit, body: StepBody): readonly string[] {
-  const done = body.kind === 'station' ? body.tasks : body.kind === 'task' && body.outcome === 'done' ? [body.task] : [];
-  const states = new Set(unit.plan.filter(({ code }) => done.includes(code)).map(({ isolation }) => isolation));
+  const done =
+    body.kind === 'station' ? body.tasks : body.kind === 'task' && body.outcome === 'done' ? [body.task] : [];
+  const states = new Set(
+    unit.plan.filter(({ code }) => done.includes(code)).map(({ isolation }) => isolation),
+  );
   const needed = new Set([...states].flatMap((state) => stepsNeededFor(state, unit.plate)));
   return isolationSteps(unit.plate).flatMap(({ code }) => (needed.has(code) ? [code] : []));
 }
 
 function sayMissing(unit: VisitUnit, missing: readonly string[]): string {
-  const names = isolationSteps(unit.plate).flatMap(({ code, name }) => (missing.includes(code) ? [name] : []));
+  const names = isolationSteps(unit.plate).flatMap(({ code, name }) =>
+    missing.includes(code) ? [name] : [],
+  );
   return `The machine is not isolated for that. Still to do: ${names.join(', ')}.`;
 }
 

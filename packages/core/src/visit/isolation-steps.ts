@@ -91,7 +91,13 @@ export function isolationSteps(plate: DataPlate): readonly IsolationStep[] {
     lockOut(plate),
     closeOff(plate),
     ...(plate.cooling === 'water'
-      ? [{ code: 'shut-water', name: 'Shut the cooling water', hint: 'Flow and return, then drain the jacket.' }]
+      ? [
+          {
+            code: 'shut-water',
+            name: 'Shut the cooling water',
+            hint: 'Flow and return, then drain the jacket.',
+          },
+        ]
       : []),
     { code: 'open-drains', name: 'Open all drains, leave them open', hint: ventHints[plate.family] },
     { code: 'gauge-zero', name: 'Gauge at zero', hint: zeroHints[plate.family], reads: 'pressure' },
@@ -120,11 +126,15 @@ export function restartSteps(plate: DataPlate): readonly RestartStep[] {
     {
       code: 'drains-shut',
       name: plate.family === 'high-pressure' ? 'Drains shut, tower head closed' : 'Drains shut',
-      hint: plate.cooling === 'water' ? 'Cooling water open again, and seen flowing.' : 'All that were left open.',
+      hint:
+        plate.cooling === 'water'
+          ? 'Cooling water open again, and seen flowing.'
+          : 'All that were left open.',
     },
     {
       code: 'valves-open',
-      name: plate.family === 'high-pressure' ? 'Fill valves as they belong' : 'Valve to the network open again',
+      name:
+        plate.family === 'high-pressure' ? 'Fill valves as they belong' : 'Valve to the network open again',
       hint: 'Slowly, standing aside.',
     },
     {

@@ -27,7 +27,9 @@ export interface Preparation {
 }
 
 /** Tasks worth planning for a visit: due, nearing, or not known; not those that a bigger one covers. */
-export function worthPlanning(standings: readonly TaskStanding[]): readonly string[] {
+export function worthPlanning(
+  standings: readonly Pick<TaskStanding, 'code' | 'state' | 'coveredBy' | 'vessel'>[],
+): readonly string[] {
   return standings
     .filter(
       ({ state, coveredBy, vessel }) =>

@@ -294,7 +294,13 @@ function obstaclesTo(
   const obstacle = (code: Obstacle['code'], found: readonly VisitTask[], say: (names: string) => string) =>
     found.length === 0
       ? []
-      : [{ code, tasks: found.map((task) => task.code), sentence: say(names(found.map((task) => task.code))) }];
+      : [
+          {
+            code,
+            tasks: found.map((task) => task.code),
+            sentence: say(names(found.map((task) => task.code))),
+          },
+        ];
   return [
     ...obstacle(
       'unanswered',

@@ -41,7 +41,10 @@ const OIL_WORK = new Set(['oil-change', 'oil-filter', 'first-service', 'cooling-
  *
  * @returns nothing for work that changes nothing that can be measured, like an inspection
  */
-export function proofsOf(task: Pick<ServiceTask, 'code' | 'station' | 'isolation'>, plate: DataPlate): readonly Proof[] {
+export function proofsOf(
+  task: Pick<ServiceTask, 'code' | 'station' | 'isolation'>,
+  plate: DataPlate,
+): readonly Proof[] {
   const changed = changedBy(task.code, plate);
   const opens = task.isolation === 'isolated-and-vented' && !HOLD_NO_AIR.has(task.station);
   return [

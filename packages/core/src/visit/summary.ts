@@ -37,7 +37,9 @@ export function summaryOf(unit: VisitUnit, progress: UnitProgress): readonly Sum
     ),
     ...tasks
       .filter(({ proof }) => proof === 'closed')
-      .flatMap(({ code, closedBecause }) => line('warning', `Closed without its proof: ${nameOf(code)}. ${closedBecause ?? ''}`.trim())),
+      .flatMap(({ code, closedBecause }) =>
+        line('warning', `Closed without its proof: ${nameOf(code)}. ${closedBecause ?? ''}`.trim()),
+      ),
     ...progress.measured
       .filter(({ verdict, phase }) => phase !== 'before' && verdict !== undefined && verdict !== 'good')
       .flatMap(({ check, reason }) => line('found', `${checkByCode(check)?.name ?? check}: ${reason ?? ''}`)),

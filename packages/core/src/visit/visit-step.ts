@@ -188,7 +188,13 @@ const MOST_TASKS = 100;
 
 type Rule =
   | { readonly as: 'text'; readonly longest: number; readonly what: string; readonly optional?: true }
-  | { readonly as: 'number'; readonly min: number; readonly max: number; readonly what: string; readonly optional?: true }
+  | {
+      readonly as: 'number';
+      readonly min: number;
+      readonly max: number;
+      readonly what: string;
+      readonly optional?: true;
+    }
   | { readonly as: 'flag'; readonly what: string }
   | { readonly as: 'choice'; readonly options: readonly string[]; readonly what: string }
   | { readonly as: 'codes'; readonly what: string }
@@ -231,7 +237,10 @@ const RULES: Record<StepKind, Readonly<Record<string, Rule>>> = {
   note: { text: text('The note', LONGEST.note), station: maybe('The station', LONGEST.code) },
   fault: { found: text('What was found', LONGEST.reason), station: maybe('The station', LONGEST.code) },
   restart: { steps: { as: 'codes', what: 'What was gone through' } },
-  tight: { tight: { as: 'flag', what: 'Whether all is tight' }, words: maybe('What was seen', LONGEST.reason) },
+  tight: {
+    tight: { as: 'flag', what: 'Whether all is tight' },
+    words: maybe('What was seen', LONGEST.reason),
+  },
   close: { task: text('The task', LONGEST.code), reason: text('The reason', LONGEST.reason) },
   plan: { tasks: { as: 'codes', what: 'The tasks' } },
   hours: { hours: { as: 'number', min: 0, max: 1_000_000, what: 'The hours' } },
@@ -267,17 +276,23 @@ function wrongWith(rule: Rule, value: unknown): string | null {
   switch (rule.as) {
     case 'text': {
       if (typeof value !== 'string' || value.trim() === '') return `${rule.what} is missing.`;
-      return value.length > rule.longest ? `${rule.what} can be ${rule.longest} characters long at most.` : null;
+      return value.length > rule.longest
+        ? `${rule.what} can be ${rule.longest} characters long at most.`
+        : null;
     }
     case 'number': {
       const isIn = typeof value === 'number' && value >= rule.min && value <= rule.max;
       if (value === 0 && rule.min < 0) return `${rule.what} must not be nothing.`;
-      return isIn ? null : `${rule.what} must be a number from ${rule.min} to ${rule.max.toLocaleString('en')}.`;
+      return isIn
+        ? null
+        : `${rule.what} must be a number from ${rule.min} to ${rule.max.toLocaleString('en')}.`;
     }
     case 'flag':
       return typeof value === 'boolean' ? null : `${rule.what} must be true or false.`;
     case 'choice':
-      return rule.options.includes(value as string) ? null : `${rule.what} is one of ${rule.options.join(', ')}.`;
+      return rule.options.includes(value as string)
+        ? null
+        : `${rule.what} is one of ${rule.options.join(', ')}.`;
     case 'codes': {
       const isList =
         Array.isArray(value) &&
@@ -287,6 +302,8 @@ function wrongWith(rule: Rule, value: unknown): string | null {
     }
     case 'values':
       // Which figures there are, and their bounds, is the check's own affair.
-      return typeof value === 'object' && value !== null && !Array.isArray(value) ? null : `${rule.what} are missing.`;
+      return typeof value === 'object' && value !== null && !Array.isArray(value)
+        ? null
+        : `${rule.what} are missing.`;
   }
 }

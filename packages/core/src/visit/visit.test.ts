@@ -32,7 +32,13 @@ const screw: DataPlate = {
   history: 'new',
   motor: 'three-phase',
 };
-const highPressure: DataPlate = { ...screw, tag: 'SP-1', family: 'high-pressure', stages: 3, airUse: 'breathing' };
+const highPressure: DataPlate = {
+  ...screw,
+  tag: 'SP-1',
+  family: 'high-pressure',
+  stages: 3,
+  airUse: 'breathing',
+};
 const oilFree: DataPlate = { ...screw, tag: 'LD-1', family: 'piston-oil-free', motor: 'single-phase' };
 
 function unitOf(plate: DataPlate, planned: string[]): VisitUnit {
@@ -41,12 +47,23 @@ function unitOf(plate: DataPlate, planned: string[]): VisitUnit {
 
 let count = 0;
 function step(minute: number, body: StepBody, more: Partial<VisitStep> = {}): VisitStep {
-  return { id: `step-${++count}`, doneAt: START + minute * MINUTE, by: 'mara', session: 'one', body, ...more };
+  return {
+    id: `step-${++count}`,
+    doneAt: START + minute * MINUTE,
+    by: 'mara',
+    session: 'one',
+    body,
+    ...more,
+  };
 }
 
 function isolated(plate: DataPlate, minute: number, more: Partial<VisitStep> = {}): VisitStep[] {
   return isolationSteps(plate).map(({ code, reads }) =>
-    step(minute, { kind: 'isolate', step: code, confirmed: true, ...(reads ? { pressureBar: 0 } : {}) }, more),
+    step(
+      minute,
+      { kind: 'isolate', step: code, confirmed: true, ...(reads ? { pressureBar: 0 } : {}) },
+      more,
+    ),
   );
 }
 
@@ -55,7 +72,12 @@ function restart(plate: DataPlate, minute: number): VisitStep {
 }
 
 const done = (task: string): StepBody => ({ kind: 'task', task, outcome: 'done' });
-const asking = (minute: number, more = {}) => ({ at: START + minute * MINUTE, by: 'mara', session: 'one', ...more });
+const asking = (minute: number, more = {}) => ({
+  at: START + minute * MINUTE,
+  by: 'mara',
+  session: 'one',
+  ...more,
+});
 
 describe('isolating', () => {
   test('each machine has the steps of its drive, its family and its cooling', () => {
@@ -76,7 +98,8 @@ describe('isolating', () => {
 
   test('a gauge that shows something stands only with zero proved otherwise', () => {
     const zero = (more: object) =>
-      isolationFor([step(0, { kind: 'isolate', step: 'gauge-zero', confirmed: true, ...more })], asking(1)).confirmed;
+      isolationFor([step(0, { kind: 'isolate', step: 'gauge-zero', confirmed: true, ...more })], asking(1))
+        .confirmed;
     expect(zero({ pressureBar: 0 })).toContain('gauge-zero');
     expect(zero({ pressureBar: 0.4 })).not.toContain('gauge-zero');
     expect(zero({})).not.toContain('gauge-zero');
@@ -111,7 +134,11 @@ describe('isolating', () => {
     const both = [...steps, ...isolated(screw, 3, { by: 'jon', session: 'two' })];
     expect(isolationFor(both, asking(5)).confirmed.size).toBe(5);
     // Pressure that one finds is there for everybody.
-    const found = step(4, { kind: 'isolate', step: 'gauge-zero', confirmed: true, pressureBar: 2 }, { by: 'jon', session: 'two' });
+    const found = step(
+      4,
+      { kind: 'isolate', step: 'gauge-zero', confirmed: true, pressureBar: 2 },
+      { by: 'jon', session: 'two' },
+    );
     expect(isolationFor([...both, found], asking(5)).confirmed).not.toContain('gauge-zero');
   });
 });
@@ -127,28 +154,40 @@ describe('work that opens the machine', () => {
       'The machine is not isolated for that. Still to do: Gauge at zero, Cool enough to touch.',
     );
     expect(admitStep(unit, isolated(screw, 0), now, now.doneAt)).toEqual({ ok: true, value: [] });
-    expect(admitStep(unit, [], step(1, done('bearing-check')), START + MINUTE)).toEqual({ ok: true, value: [] });
+    expect(admitStep(unit, [], step(1, done('bearing-check')), START + MINUTE)).toEqual({
+      ok: true,
+      value: [],
+    });
   });
 
   test('told later it has happened: it is taken, and marked where the isolation was stale', () => {
     const old = step(40, done('oil-change'));
     const later = old.doneAt + LIVE_MS + 1;
-    expect(admitStep(unit, isolated(screw, 0), old, later)).toEqual({ ok: true, value: ['isolation-not-confirmed'] });
+    expect(admitStep(unit, isolated(screw, 0), old, later)).toEqual({
+      ok: true,
+      value: ['isolation-not-confirmed'],
+    });
     expect(admitStep(unit, isolated(screw, 30), old, later)).toEqual({ ok: true, value: [] });
   });
 
   test('a whole station as expected is held to the same', () => {
     const body: StepBody = { kind: 'station', station: 'separator', tasks: ['scavenge-clean'] };
-    expect(admitStep(unit, [], step(1, body), START + MINUTE)).toMatchObject({ problem: { code: 'not-isolated' } });
+    expect(admitStep(unit, [], step(1, body), START + MINUTE)).toMatchObject({
+      problem: { code: 'not-isolated' },
+    });
   });
 
   test('power comes back only when everything before it was gone through', () => {
     const rash = step(5, { kind: 'restart', steps: ['clear'] });
-    expect(admitStep(unit, isolated(screw, 0), rash, rash.doneAt)).toMatchObject({ problem: { code: 'not-ready' } });
+    expect(admitStep(unit, isolated(screw, 0), rash, rash.doneAt)).toMatchObject({
+      problem: { code: 'not-ready' },
+    });
   });
 
   test('a task of no plan and a step of no isolation are refused', () => {
-    expect(admitStep(unit, [], step(1, done('paint-it')), START)).toMatchObject({ problem: { code: 'unknown-task' } });
+    expect(admitStep(unit, [], step(1, done('paint-it')), START)).toMatchObject({
+      problem: { code: 'unknown-task' },
+    });
     const strange: StepBody = { kind: 'isolate', step: 'pray', confirmed: true };
     expect(admitStep(unit, [], step(1, strange), START)).toMatchObject({ ok: false });
   });
@@ -156,7 +195,10 @@ describe('work that opens the machine', () => {
 
 describe('proving', () => {
   const proofs = (plate: DataPlate, code: string) =>
-    proofsOf(defaultPlan(plate, {}).tasks.find((task) => task.code === code)!, plate);
+    proofsOf(
+      defaultPlan(plate, {}).tasks.find((task) => task.code === code)!,
+      plate,
+    );
 
   test('what is opened is looked at under pressure, what should change is measured', () => {
     expect(proofs(screw, 'separator-replace')).toEqual([
@@ -212,7 +254,10 @@ describe('proving', () => {
     expect(admitStep(unit, failed, sign, sign.doneAt)).toMatchObject({
       problem: { code: 'proof-failed', sentence: expect.stringMatching(/^The proof failed: Oil change/) },
     });
-    const closed = [...failed, step(38, { kind: 'close', task: 'oil-change', reason: 'Cooler to be cleaned next week.' })];
+    const closed = [
+      ...failed,
+      step(38, { kind: 'close', task: 'oil-change', reason: 'Cooler to be cleaned next week.' }),
+    ];
     expect(admitStep(unit, closed, sign, sign.doneAt)).toEqual({ ok: true, value: [] });
     expect(countedTasks(progressOf(unit, closed))).toHaveLength(1);
     expect(summaryOf(unit, progressOf(unit, closed)).map(({ sentence }) => sentence)).toContain(
@@ -224,7 +269,9 @@ describe('proving', () => {
     const codes = (...steps: VisitStep[]) => progressOf(unit, steps).obstacles.map(({ code }) => code);
     expect(codes()).toEqual(['unanswered']);
     expect(codes(step(1, { kind: 'task', task: 'oil-change', outcome: 'not-done' }))).toEqual(['no-reason']);
-    expect(codes(step(1, { kind: 'task', task: 'oil-change', outcome: 'not-done', reason: 'no oil' }))).toEqual([]);
+    expect(
+      codes(step(1, { kind: 'task', task: 'oil-change', outcome: 'not-done', reason: 'no oil' })),
+    ).toEqual([]);
     expect(codes(...isolated(screw, 0), step(10, done('oil-change')))).toEqual(['not-restarted', 'unproved']);
   });
 
@@ -236,7 +283,10 @@ describe('proving', () => {
     expect(admitStep(unit, signed, more, more.doneAt)).toMatchObject({ problem: { code: 'already-signed' } });
     const again = step(42, { kind: 'sign', name: 'Jon' }, { by: 'jon' });
     expect(admitStep(unit, signed, again, again.doneAt + 10 * LIVE_MS)).toMatchObject({ ok: false });
-    expect(admitStep(unit, signed, more, more.doneAt + LIVE_MS + 1)).toEqual({ ok: true, value: ['after-signing'] });
+    expect(admitStep(unit, signed, more, more.doneAt + LIVE_MS + 1)).toEqual({
+      ok: true,
+      value: ['after-signing'],
+    });
     expect(progressOf(unit, [...signed, more]).signed).toBeNull();
     const note = step(43, { kind: 'note', text: 'The key is at the gate.' });
     expect(admitStep(unit, signed, note, note.doneAt)).toEqual({ ok: true, value: [] });
@@ -245,7 +295,8 @@ describe('proving', () => {
 
 test('a part said by mistake is taken back', () => {
   const part = (count: number) => step(1, { kind: 'part', name: 'oil filter', count });
-  const used = (...steps: VisitStep[]) => progressOf(unitOf(screw, []), steps).parts.map(({ count }) => count);
+  const used = (...steps: VisitStep[]) =>
+    progressOf(unitOf(screw, []), steps).parts.map(({ count }) => count);
   expect(used(part(1), part(1))).toEqual([2]);
   expect(used(part(1), part(-1))).toEqual([]);
 });
@@ -253,7 +304,14 @@ test('a part said by mistake is taken back', () => {
 test('the work is ordered so that a machine is stopped, opened and started once', () => {
   const plan = defaultPlan(screw, {}).tasks;
   const chosen = plan.filter(({ code }) =>
-    ['oil-change', 'oil-filter', 'separator-replace', 'bearing-check', 'intake-replace', 'cooling-clean'].includes(code),
+    [
+      'oil-change',
+      'oil-filter',
+      'separator-replace',
+      'bearing-check',
+      'intake-replace',
+      'cooling-clean',
+    ].includes(code),
   );
   const { work, kit, minutes } = prepare(chosen, screw);
   expect(work.map(({ isolation, station }) => `${isolation} ${station}`)).toEqual([
@@ -314,7 +372,12 @@ describe('whatever happens', () => {
   const deed: fc.Arbitrary<Deed> = fc.oneof(
     fc.record({ do: fc.constant('wait' as const), minutes: fc.integer({ min: 1, max: 30 }) }),
     fc.record({ do: fc.constant('reload' as const), who }),
-    fc.record({ do: fc.constant('isolate' as const), who, which: fc.nat(4), bar: fc.constantFrom(0, 0, 0, 1.5) }),
+    fc.record({
+      do: fc.constant('isolate' as const),
+      who,
+      which: fc.nat(4),
+      bar: fc.constantFrom(0, 0, 0, 1.5),
+    }),
     fc.record({ do: fc.constant('undo' as const), who, which: fc.nat(4) }),
     { weight: 3, arbitrary: fc.record({ do: fc.constant('isolate-all' as const), who }) },
     { weight: 4, arbitrary: fc.record({ do: fc.constant('open' as const), who }) },
@@ -364,12 +427,21 @@ describe('whatever happens', () => {
           if (one.do === 'wait') now += one.minutes * MINUTE;
           else if (one.do === 'reload') sessions[one.who] = `${sessions[one.who]}x`;
           else if (one.do === 'isolate')
-            post(one.who, { kind: 'isolate', step: codes[one.which]!, confirmed: true, pressureBar: one.bar });
-          else if (one.do === 'undo') post(one.who, { kind: 'isolate', step: codes[one.which]!, confirmed: false });
+            post(one.who, {
+              kind: 'isolate',
+              step: codes[one.which]!,
+              confirmed: true,
+              pressureBar: one.bar,
+            });
+          else if (one.do === 'undo')
+            post(one.who, { kind: 'isolate', step: codes[one.which]!, confirmed: false });
           else if (one.do === 'isolate-all')
-            codes.forEach((code) => post(one.who, { kind: 'isolate', step: code, confirmed: true, pressureBar: 0 }));
+            codes.forEach((code) =>
+              post(one.who, { kind: 'isolate', step: code, confirmed: true, pressureBar: 0 }),
+            );
           else if (one.do === 'note') notes += Number(post(one.who, { kind: 'note', text: 'seen' }));
-          else if (one.do === 'restart') post(one.who, { kind: 'restart', steps: restartSteps(screw).map(({ code }) => code) });
+          else if (one.do === 'restart')
+            post(one.who, { kind: 'restart', steps: restartSteps(screw).map(({ code }) => code) });
           else {
             const expected = heldBefore(taken, now + 1000, people[one.who]!, sessions[one.who]!);
             const was = post(one.who, done('oil-change'));
@@ -396,15 +468,24 @@ describe('whatever happens', () => {
       restart(screw, 20),
       step(25, { kind: 'tight', tight: true }),
       step(26, { kind: 'note', text: 'seal weeps a little' }),
-      step(30, { kind: 'measure', phase: 'proof', check: 'discharge-temperature', values: {}, verdict: 'good' }),
+      step(30, {
+        kind: 'measure',
+        phase: 'proof',
+        check: 'discharge-temperature',
+        values: {},
+        verdict: 'good',
+      }),
     ];
     // Steps of one minute keep their order: they are told together.
     const times = steps.map((one, index) => ({ ...one, doneAt: one.doneAt + index }));
     const whole = progressOf(unit, times);
     fc.assert(
-      fc.property(fc.shuffledSubarray(times, { minLength: times.length, maxLength: times.length }), (mixed) => {
-        expect(progressOf(unit, mixed)).toEqual(whole);
-      }),
+      fc.property(
+        fc.shuffledSubarray(times, { minLength: times.length, maxLength: times.length }),
+        (mixed) => {
+          expect(progressOf(unit, mixed)).toEqual(whole);
+        },
+      ),
       { numRuns: 60, seed: 7 },
     );
     expect(whole.obstacles).toEqual([]);

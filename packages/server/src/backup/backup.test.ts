@@ -26,8 +26,13 @@ async function unitWithPhoto(): Promise<{ unit: string; photo: string }> {
   expectStatus(201, await server.readHours(unit, daysAgo(3), 100));
   const visit = await VisitAtWork.plan(server, unit, []);
   const photo = randomUUID();
-  const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#888' } }).jpeg().toBuffer();
-  expectStatus(201, await server.postBytes(`/api/visits/${visit.id}/photos?id=${photo}`, picture, 'image/jpeg'));
+  const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#888' } })
+    .jpeg()
+    .toBuffer();
+  expectStatus(
+    201,
+    await server.postBytes(`/api/visits/${visit.id}/photos?id=${photo}`, picture, 'image/jpeg'),
+  );
   return { unit, photo };
 }
 
@@ -89,7 +94,10 @@ test('a backup that was damaged is refused, and what is there stays as it is', a
     }),
     /entretien\.sqlite is not as it was/,
   );
-  await refuse(await tampered(file, (inside) => rmSync(join(inside, 'photos', `${photo}.jpg`))), /is missing in the backup/);
+  await refuse(
+    await tampered(file, (inside) => rmSync(join(inside, 'photos', `${photo}.jpg`))),
+    /is missing in the backup/,
+  );
   await refuse(
     await tampered(file, (inside) => writeFileSync(join(inside, 'manifest.json'), '{"format":9}')),
     /no backup of ours/,
@@ -105,7 +113,12 @@ test('run by hand, it says what it did or what is wrong', () => {
     const env = { ...process.env, ENTRETIEN_DATA_DIR: server.dataDir, NODE_OPTIONS: '' };
     const script = join(process.cwd(), 'packages/server/dist/backup/run.js');
     try {
-      return execFileSync(process.execPath, [script, ...args], { env, encoding: 'utf8', cwd: folder, stdio: 'pipe' });
+      return execFileSync(process.execPath, [script, ...args], {
+        env,
+        encoding: 'utf8',
+        cwd: folder,
+        stdio: 'pipe',
+      });
     } catch (error) {
       return (error as { stderr: string }).stderr;
     }

@@ -98,7 +98,8 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
     }
     await check(work);
     rmSync(join(work, MANIFEST));
-    const before = existsSync(target) && readdirSync(target).length > 0 ? `${target}.before-${stamp(now)}` : null;
+    const before =
+      existsSync(target) && readdirSync(target).length > 0 ? `${target}.before-${stamp(now)}` : null;
     if (before !== null) renameSync(target, before);
     else rmSync(target, { recursive: true, force: true });
     renameSync(work, target);
@@ -137,7 +138,8 @@ async function check(folder: string): Promise<void> {
 function readManifest(folder: string): Manifest {
   try {
     const manifest = JSON.parse(readFileSync(join(folder, MANIFEST), 'utf8')) as Manifest;
-    const isManifest = manifest.format === 1 && manifest.database.name === DATABASE && Array.isArray(manifest.photos);
+    const isManifest =
+      manifest.format === 1 && manifest.database.name === DATABASE && Array.isArray(manifest.photos);
     // A name from a file never leads out of its folder.
     if (isManifest && manifest.photos.every(({ name }) => /^[0-9a-f-]{36}\.jpg$/.test(name))) return manifest;
   } catch {
@@ -150,7 +152,9 @@ function photosOf(file: string): { id: string }[] {
   const database = new Sqlite(file, { readonly: true });
   try {
     const [table] = database.prepare(`SELECT 1 FROM "sqlite_master" WHERE "name" = 'photo'`).all();
-    return table ? (database.prepare('SELECT "id" FROM "photo" ORDER BY "id"').all() as { id: string }[]) : [];
+    return table
+      ? (database.prepare('SELECT "id" FROM "photo" ORDER BY "id"').all() as { id: string }[])
+      : [];
   } finally {
     database.close();
   }

@@ -19,10 +19,10 @@ async function run([what, file]: readonly string[]): Promise<string> {
 }
 
 run(process.argv.slice(2)).then(
-  (said) => console.log(said),
+  (said) => process.stdout.write(`${said}\n`),
   (problem: unknown) => {
     if (!(problem instanceof BackupProblem)) throw problem;
-    console.error(problem.message);
+    process.stderr.write(`${problem.message}\n`);
     process.exitCode = 1;
   },
 );

@@ -35,7 +35,11 @@ export class LogbookController {
     await write(format === 'csv' ? `${csv([COLUMNS])}\r\n` : '[');
     let count = 0;
     for (let next = first; !next.done; next = entries.next()) {
-      await write(format === 'csv' ? `${csv([toRow(next.value)])}\r\n` : `${count > 0 ? ',' : ''}\n${JSON.stringify(next.value)}`);
+      await write(
+        format === 'csv'
+          ? `${csv([toRow(next.value)])}\r\n`
+          : `${count > 0 ? ',' : ''}\n${JSON.stringify(next.value)}`,
+      );
       count += 1;
     }
     response.end(format === 'csv' ? '' : '\n]\n');

@@ -42,7 +42,9 @@ export class LogbookService implements OnApplicationBootstrap {
   page(query: LogbookQuery): Page<LogbookEntryView> {
     const size = pageSize(query.limit);
     const [at, id] =
-      query.cursor === undefined ? [Number.MAX_SAFE_INTEGER, '~'] : (readCursor(query.cursor, 2) as [number, string]);
+      query.cursor === undefined
+        ? [Number.MAX_SAFE_INTEGER, '~']
+        : (readCursor(query.cursor, 2) as [number, string]);
     const rows = this.read(query, at, id, size + 1);
     const view = this.viewer();
     return toPage(rows, size, view, (row) => [row.at, row.id]);
@@ -124,7 +126,8 @@ export class LogbookService implements OnApplicationBootstrap {
     if (to !== undefined) add('"r"."taken_at" <= ?', Date.parse(to));
     if (q !== undefined) {
       add('"r"."note" IS NOT NULL');
-      for (const word of wordsOf(q)) add(`"r"."note" LIKE ? ESCAPE '!'`, `%${word.replace(/[!%_]/g, '!$&')}%`);
+      for (const word of wordsOf(q))
+        add(`"r"."note" LIKE ? ESCAPE '!'`, `%${word.replace(/[!%_]/g, '!$&')}%`);
     }
     return this.database.all<RawEntry>(
       `SELECT "r"."id", 'reading' AS "kind", "r"."compressor_id" AS "compressorId", "r"."taken_at" AS "at", "r"."recorded_at" AS "recordedAt", "r"."by", 'Hours read: ' || "r"."hours" || ' h ' || "r"."counts" || CASE "r"."source" WHEN 'typed' THEN '' ELSE ', ' || "r"."source" END AS "said", "r"."note", "v"."fact_id" IS NOT NULL AS "voided"
@@ -156,6 +159,7 @@ export class LogbookService implements OnApplicationBootstrap {
         ...row,
         tag: plate?.tag ?? '',
         siteName: plate ? (this.sites.find(plate.siteId)?.name ?? '') : '',
+        timeZone: plate ? this.register.timeZoneOf(plate) : 'UTC',
         at: formatInstant(at),
         recordedAt: formatInstant(recordedAt),
         byName: names.get(row.by) ?? 'Technician',

@@ -62,7 +62,10 @@ test('words are looked for in what happened and in notes, whatever their accents
 test('what was withdrawn stays in it, and says so', async () => {
   const { items } = (await server.read(`/api/compressors/${other}/services`)).body;
   const withdrawal = { id: randomUUID(), reason: 'Wrong machine' };
-  expectStatus(201, await server.post(`/api/compressors/${other}/services/${items[0].id}/withdrawal`, withdrawal));
+  expectStatus(
+    201,
+    await server.post(`/api/compressors/${other}/services/${items[0].id}/withdrawal`, withdrawal),
+  );
   const [entry] = await find(`kind=service&compressorId=${other}`);
   expect(entry).toMatchObject({ voided: true });
   expect(said(await find('kind=withdrawal'))).toEqual(['CJ-9 Withdrawn: Wrong machine']);
@@ -73,7 +76,11 @@ test('it is written as a list and as JSON', async () => {
   expect(csv.headers['content-disposition']).toMatch(/logbook\.csv/);
   const rows = Papa.parse<Record<string, string>>(csv.body, { header: true, skipEmptyLines: true }).data;
   expect(rows).toHaveLength((await find(`limit=200&compressorId=${unit}`)).length);
-  expect(rows.find(({ Kind }) => Kind === 'service')).toMatchObject({ Unit: 'HC-1', Note: 'Öl war schwarz', Stands: 'yes' });
+  expect(rows.find(({ Kind }) => Kind === 'service')).toMatchObject({
+    Unit: 'HC-1',
+    Note: 'Öl war schwarz',
+    Stands: 'yes',
+  });
   const json = await server.read(`/api/logbook/export?format=json&compressorId=${unit}`);
   expect(json.body).toHaveLength(rows.length);
 });

@@ -23,7 +23,13 @@ function fontFile(name: FontName): Buffer {
 // eslint-disable-next-line no-control-regex
 const IN_TEXT_FACE = /^[\u0000-\u00ff\u2013\u2014\u2018-\u201e\u2026\u2192\u20ac\u2212]*$/;
 
-export const ink = { text: '#1E2A2E', second: '#5A666A', rule: '#C4BBA8', act: '#A3341F', done: '#17605A' } as const;
+export const ink = {
+  text: '#1E2A2E',
+  second: '#5A666A',
+  rule: '#C4BBA8',
+  act: '#A3341F',
+  done: '#17605A',
+} as const;
 
 interface Setting {
   readonly size?: number;
@@ -122,7 +128,9 @@ export class Paper {
     const gap = 8;
     const whole = shares.reduce((sum, share) => sum + share, 0);
     const widths = shares.map((share) => (share / whole) * (this.width - gap * (shares.length - 1)));
-    const high = Math.max(...cells.map(([text, setting], index) => this.heightOf(text, widths[index]!, setting)));
+    const high = Math.max(
+      ...cells.map(([text, setting], index) => this.heightOf(text, widths[index]!, setting)),
+    );
     this.need(high + 3);
     let x = this.left;
     cells.forEach(([text, setting], index) => {

@@ -150,7 +150,9 @@ function hoursWords(hours: number | null): string | null {
 /** The tasks that come next, by the day they likely fall due; a point in hours beside it. */
 function nextOf(tasks: readonly TaskStanding[]): { name: string; due: string }[] {
   return tasks
-    .filter(({ coveredBy, dueOn, dueAtHours }) => coveredBy === null && (dueOn !== null || dueAtHours !== null))
+    .filter(
+      ({ coveredBy, dueOn, dueAtHours }) => coveredBy === null && (dueOn !== null || dueAtHours !== null),
+    )
     .sort((a, b) => (a.likelyAt ?? Infinity) - (b.likelyAt ?? Infinity))
     .slice(0, 6)
     .map((task) => ({ name: task.name, due: dueWords(task) }));
@@ -158,7 +160,8 @@ function nextOf(tasks: readonly TaskStanding[]): { name: string; due: string }[]
 
 /** By hours and by date, as far as each is known; what is late says so first. */
 function dueWords({ dueOn, dueAtHours, likelyOn, state }: TaskStanding): string {
-  const day = dueOn === null ? (likelyOn === null ? null : `likely ${sayDay(likelyOn)}`) : `by ${sayDay(dueOn)}`;
+  const day =
+    dueOn === null ? (likelyOn === null ? null : `likely ${sayDay(likelyOn)}`) : `by ${sayDay(dueOn)}`;
   const points = [dueAtHours === null ? null : `at ${hoursWords(dueAtHours)!}`, day];
   const words = points.filter((part) => part !== null).join(' or ');
   return state === 'overdue' ? `late: ${words}` : words;

@@ -90,7 +90,15 @@ async function nextInOrder(unit: string, count: number): Promise<RegExp> {
 }
 
 /** Pixels with an alpha channel, as the decoder wants them. */
-function opaque({ width, height, data }: { width: number; height: number; data: Uint8Array }): Uint8ClampedArray {
+function opaque({
+  width,
+  height,
+  data,
+}: {
+  width: number;
+  height: number;
+  data: Uint8Array;
+}): Uint8ClampedArray {
   const channels = data.length / (width * height);
   const pixels = new Uint8ClampedArray(width * height * 4).fill(255);
   for (let at = 0; at < width * height; at += 1) {
@@ -112,7 +120,9 @@ describe('photos', () => {
     expect(first).toMatchObject({ status: 201, body: { id, widthPx: 640, heightPx: 480 } });
     expect((await server.postBytes(`${path}?id=${id}`, sent, 'image/jpeg')).status).toBe(201);
     const other = await sharp(sent).resize(100).png().toBuffer();
-    expect((await server.postBytes(`${path}?id=${id}`, other, 'image/png')).body.code).toBe('id-already-used');
+    expect((await server.postBytes(`${path}?id=${id}`, other, 'image/png')).body.code).toBe(
+      'id-already-used',
+    );
     const stored = readFileSync(join(server.dataDir, 'photos', `${id}.jpg`));
     expect((await sharp(stored).metadata()).exif).toBeUndefined();
     expect(stored.includes(Buffer.from('GPS'))).toBe(false);
@@ -131,9 +141,14 @@ describe('photos', () => {
       return answer;
     };
     expect((await send(Buffer.from('hello, I am a jpeg'))).body.code).toBe('not-a-photo');
-    expect((await send(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'))).body.code).toBe('not-a-photo');
+    expect(
+      (await send(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'))).body.code,
+    ).toBe('not-a-photo');
     expect((await send((await photo()).subarray(0, 900))).body.code).toBe('not-a-photo');
-    expect((await send(Buffer.alloc(15_000_001)))).toMatchObject({ status: 413, body: { code: 'photo-too-large' } });
+    expect(await send(Buffer.alloc(15_000_001))).toMatchObject({
+      status: 413,
+      body: { code: 'photo-too-large' },
+    });
     expect((await server.post(`${path}${randomUUID()}`, {})).status).toBe(415);
     expect((await server.postBytes(`${path}nonsense`, await photo(), 'image/jpeg')).status).toBe(400);
   });
@@ -147,7 +162,11 @@ test('the report tells the visit: work, measurements, parts, photos, signature a
   await visit.isolate();
   await visit.done('oil-change');
   await visit.done('bearing-check');
-  await visit.step('task', { task: 'intake-replace', outcome: 'not-done', reason: 'Element not in the van.' });
+  await visit.step('task', {
+    task: 'intake-replace',
+    outcome: 'not-done',
+    reason: 'Element not in the van.',
+  });
   await visit.step('part', { name: 'Oil filter', count: 1 });
   await visit.step('fault', { found: 'Cooler face dirty' });
   await visit.step('note', { text: 'Ключ у сторожа' });
@@ -158,7 +177,10 @@ test('the report tells the visit: work, measurements, parts, photos, signature a
   await visit.step('tight', { tight: true });
   const values = { tempC: 78, ambientC: 20, mostRiseK: 70 };
   await visit.step('measure', { phase: 'proof', check: 'discharge-temperature', values });
-  expectStatus(201, await visit.step('sign', { name: 'Mara Vell', strokes: '10,50 60,20 120,80;140,50 200,50' }));
+  expectStatus(
+    201,
+    await visit.step('sign', { name: 'Mara Vell', strokes: '10,50 60,20 120,80;140,50 200,50' }),
+  );
   const { status, bytes } = await server.readBytes(`/api/visits/${visit.id}/report.pdf`);
   expect(status).toBe(200);
   const { text, pictures } = await openPdf(bytes);

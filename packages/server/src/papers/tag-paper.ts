@@ -28,7 +28,8 @@ export async function drawTag(tag: TagContent): Promise<Buffer> {
   paper.document.image(code, paper.left + paper.width - CODE, paper.top, { width: CODE });
   let y = paper.top;
   y += paper.put(tag.tag, paper.left, y, wide, { size: 22, strong: true });
-  y += paper.put(`${tag.description} · ${tag.site}`, paper.left, y, wide, { size: 8.5, colour: ink.second }) + 6;
+  y +=
+    paper.put(`${tag.description} · ${tag.site}`, paper.left, y, wide, { size: 8.5, colour: ink.second }) + 6;
   if (tag.doneOn === null) y += paper.put('No service on record yet.', paper.left, y, wide);
   else {
     y += paper.put('Done', paper.left, y, wide, { size: 7.5, colour: ink.second });
@@ -42,7 +43,11 @@ export async function drawTag(tag: TagContent): Promise<Buffer> {
     paper.put(shortened(name, 40), paper.left, y, paper.width * 0.5, { size: 9 });
     y += Math.max(
       11,
-      paper.put(due, paper.left + paper.width * 0.5, y, paper.width * 0.5, { size: 9, strong: true, align: 'right' }),
+      paper.put(due, paper.left + paper.width * 0.5, y, paper.width * 0.5, {
+        size: 9,
+        strong: true,
+        align: 'right',
+      }),
     );
   }
   return paper.finish();

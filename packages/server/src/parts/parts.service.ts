@@ -83,7 +83,10 @@ export class PartsService {
    *
    * @returns marks: that more was used than was there by the books
    */
-  use(partId: string, used: { count: number; usedIn: string; usedAt: number; by: string }): readonly string[] {
+  use(
+    partId: string,
+    used: { count: number; usedIn: string; usedAt: number; by: string },
+  ): readonly string[] {
     const { id } = this.require(partId);
     const before = this.inVan(id);
     this.store({
@@ -101,7 +104,12 @@ export class PartsService {
   compare({ compressorId, original, offered, hasAdapter }: CompareParts): SubstitutionView {
     const unit = this.register.require(compressorId);
     const plate = this.register.plateOf(unit, Number.MAX_SAFE_INTEGER);
-    return judgeSubstitute(toCompared(this.require(original)), toCompared(this.require(offered)), plate, hasAdapter);
+    return judgeSubstitute(
+      toCompared(this.require(original)),
+      toCompared(this.require(offered)),
+      plate,
+      hasAdapter,
+    );
   }
 
   require(id: string): PartEntity {
@@ -110,7 +118,10 @@ export class PartsService {
     return part;
   }
 
-  private store({ count, ...move }: Omit<PartMoveEntity, 'thousandths' | 'marks' | 'recordedAt'> & { count: number }) {
+  private store({
+    count,
+    ...move
+  }: Omit<PartMoveEntity, 'thousandths' | 'marks' | 'recordedAt'> & { count: number }) {
     const content = { ...move, thousandths: Math.round(count * 1000) };
     this.facts.record(PartMoveEntity, content, () => ({ marks: [] }));
   }
@@ -124,7 +135,17 @@ export class PartsService {
   }
 
   private view(id: string): PartView {
-    const { number, name, class: kind, answers, fits, figures, priceCents, supplier, note } = this.require(id);
+    const {
+      number,
+      name,
+      class: kind,
+      answers,
+      fits,
+      figures,
+      priceCents,
+      supplier,
+      note,
+    } = this.require(id);
     return {
       id,
       number,

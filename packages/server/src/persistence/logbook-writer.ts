@@ -64,7 +64,8 @@ const KINDS: readonly LoggedKind[] = [
     kind: 'put-off',
     entity: PutOffEntity,
     at: ({ putOffAt }) => putOffAt,
-    say: ({ task, reason, risk }) => `Put off: ${inWords(task)}. ${reason}${risk === null ? '' : ` Risk: ${risk}`}`,
+    say: ({ task, reason, risk }) =>
+      `Put off: ${inWords(task)}. ${reason}${risk === null ? '' : ` Risk: ${risk}`}`,
   }),
   logged({
     kind: 'starting-point',
@@ -82,7 +83,8 @@ const KINDS: readonly LoggedKind[] = [
     kind: 'visit',
     entity: VisitEntity,
     at: ({ recordedAt }) => recordedAt,
-    say: ({ plannedOn, units }) => `Visit planned for ${plannedOn}, ${units.length} ${units.length === 1 ? 'unit' : 'units'}`,
+    say: ({ plannedOn, units }) =>
+      `Visit planned for ${plannedOn}, ${units.length} ${units.length === 1 ? 'unit' : 'units'}`,
   }),
   logged({
     kind: 'visit-step',
@@ -101,7 +103,8 @@ const KINDS: readonly LoggedKind[] = [
     kind: 'repair',
     entity: RepairEntity,
     at: ({ foundAt }) => foundAt,
-    say: ({ kind, found }) => `${kind === 'fault' ? 'Fault found' : kind === 'modification' ? 'Modified' : 'Improved'}: ${found}`,
+    say: ({ kind, found }) =>
+      `${kind === 'fault' ? 'Fault found' : kind === 'modification' ? 'Modified' : 'Improved'}: ${found}`,
   }),
   logged({
     kind: 'repair-entry',
@@ -146,7 +149,11 @@ export class LogbookWriter {
       said,
       note,
     );
-    this.database.run('INSERT INTO "logbook_text" ("rowid", "words") VALUES (?, ?)', lastInsertRowid, `${said} ${note ?? ''}`);
+    this.database.run(
+      'INSERT INTO "logbook_text" ("rowid", "words") VALUES (?, ?)',
+      lastInsertRowid,
+      `${said} ${note ?? ''}`,
+    );
   }
 
   /** Brings in what was recorded without it: by an earlier version, or past the store. */

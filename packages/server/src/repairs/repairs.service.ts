@@ -1,5 +1,11 @@
 import { Injectable } from '@nestjs/common';
-import type { AddRepairEntry, OpenRepair, RepairEntryView, RepairsQuery, RepairView } from '@entretien/contracts';
+import type {
+  AddRepairEntry,
+  OpenRepair,
+  RepairEntryView,
+  RepairsQuery,
+  RepairView,
+} from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import { futureProblem } from '@entretien/core/hours';
 import { stationCodes } from '@entretien/core/machine';
@@ -164,7 +170,17 @@ export class RepairsService {
   }
 }
 
-function toEntry({ id, at, by, kind, words, minutes, count, check, outcome }: RepairEntryEntity): RepairEntry {
+function toEntry({
+  id,
+  at,
+  by,
+  kind,
+  words,
+  minutes,
+  count,
+  check,
+  outcome,
+}: RepairEntryEntity): RepairEntry {
   return {
     id,
     at,

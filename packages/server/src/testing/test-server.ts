@@ -83,7 +83,10 @@ export class TestServer {
 
   /** Reads bytes as they come. */
   async readBytes(path: string): Promise<{ status: number; type: string; bytes: Buffer }> {
-    const response = await request(this.app.getHttpServer()).get(path).buffer(true).parse(collect as never);
+    const response = await request(this.app.getHttpServer())
+      .get(path)
+      .buffer(true)
+      .parse(collect as never);
     return { status: response.status, type: response.type, bytes: response.body as Buffer };
   }
 

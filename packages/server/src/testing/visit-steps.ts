@@ -21,7 +21,12 @@ export class VisitAtWork {
   static async plan(server: TestServer, unit: string, tasks: string[]): Promise<VisitAtWork> {
     const plate = (await server.read(`/api/compressors/${unit}`)).body as DataPlate;
     const id = randomUUID();
-    const visit = { id, siteId: plate.siteId, plannedOn: '2026-11-24', units: [{ compressorId: unit, tasks }] };
+    const visit = {
+      id,
+      siteId: plate.siteId,
+      plannedOn: '2026-11-24',
+      units: [{ compressorId: unit, tasks }],
+    };
     const answer = await server.post('/api/visits', visit);
     if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
     return new VisitAtWork(server, id, unit, plate);
@@ -42,7 +47,11 @@ export class VisitAtWork {
 
   async isolate(): Promise<void> {
     for (const { code, reads } of isolationSteps(this.plate)) {
-      const answer = await this.step('isolate', { step: code, confirmed: true, ...(reads ? { pressureBar: 0 } : {}) });
+      const answer = await this.step('isolate', {
+        step: code,
+        confirmed: true,
+        ...(reads ? { pressureBar: 0 } : {}),
+      });
       if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
     }
   }

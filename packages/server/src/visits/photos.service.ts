@@ -112,7 +112,10 @@ async function pixelsOf(sent: Buffer) {
     );
   }
   const notPhoto = () =>
-    impossible({ code: 'not-a-photo', sentence: 'That is no photo that can be read: send a JPEG, PNG or WebP.' });
+    impossible({
+      code: 'not-a-photo',
+      sentence: 'That is no photo that can be read: send a JPEG, PNG or WebP.',
+    });
   try {
     const picture = sharp(sent, { failOn: 'error', limitInputPixels: MOST_PIXELS });
     const { format } = await picture.metadata();

@@ -73,7 +73,11 @@ export class StepConsequences {
       case 'fault': {
         const { found, station } = body;
         const repair = { id: idFrom('repair', step.id), kind: 'fault', foundAt: at, found } as const;
-        this.repairs.open(step.compressorId, station === undefined ? repair : { ...repair, station }, step.by);
+        this.repairs.open(
+          step.compressorId,
+          station === undefined ? repair : { ...repair, station },
+          step.by,
+        );
         return NOTHING;
       }
       case 'photo':

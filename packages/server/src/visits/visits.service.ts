@@ -48,12 +48,16 @@ export class VisitsService {
       id: sent.id.toLowerCase(),
       siteId: this.sites.require(sent.siteId).id,
       plannedOn: sent.plannedOn,
-      units: sent.units.map(({ compressorId, tasks }) => ({ compressorId: compressorId.toLowerCase(), tasks })),
+      units: sent.units.map(({ compressorId, tasks }) => ({
+        compressorId: compressorId.toLowerCase(),
+        tasks,
+      })),
       note: sent.note ?? null,
       by: this.people.require(by),
     };
     const { row } = this.facts.record(VisitEntity, content, (recordedAt) => {
-      for (const { compressorId, tasks } of content.units) this.refuseStrange(content.siteId, compressorId, tasks, recordedAt);
+      for (const { compressorId, tasks } of content.units)
+        this.refuseStrange(content.siteId, compressorId, tasks, recordedAt);
       return { marks: [] };
     });
     return this.view(row);
@@ -111,16 +115,31 @@ export class VisitsService {
       if (found.length > size) break;
       const visit = this.book.require(id);
       if (siteId !== undefined && visit.siteId !== siteId.toLowerCase()) continue;
-      if (compressorId !== undefined && !visit.units.some((one) => one.compressorId === compressorId.toLowerCase())) continue;
+      if (
+        compressorId !== undefined &&
+        !visit.units.some((one) => one.compressorId === compressorId.toLowerCase())
+      )
+        continue;
       const brief = this.brief(visit);
       if (show !== 'open' || brief.state !== 'finished') found.push(brief);
     }
-    return toPage(found, size, (one) => one, (one) => [one.plannedOn, one.id]);
+    return toPage(
+      found,
+      size,
+      (one) => one,
+      (one) => [one.plannedOn, one.id],
+    );
   }
 
   private admit(
     visit: VisitEntity,
-    { id, compressorId, doneAt, by, session }: Pick<VisitStepEntity, 'id' | 'compressorId' | 'doneAt' | 'by' | 'session'>,
+    {
+      id,
+      compressorId,
+      doneAt,
+      by,
+      session,
+    }: Pick<VisitStepEntity, 'id' | 'compressorId' | 'doneAt' | 'by' | 'session'>,
     body: StepBody,
     recordedAt: number,
   ): readonly string[] {
@@ -143,7 +162,11 @@ export class VisitsService {
   private refuseStrange(siteId: string, compressorId: string, tasks: readonly string[], at: number): void {
     const unit = this.register.require(compressorId);
     if (this.register.plateOf(unit, at).siteId !== siteId) {
-      throw impossible({ code: 'another-site', field: 'units', sentence: 'A visit is to the units of one site.' });
+      throw impossible({
+        code: 'another-site',
+        field: 'units',
+        sentence: 'A visit is to the units of one site.',
+      });
     }
     const known = new Set(this.standings.judge(unit, at).plan.tasks.map(({ code }) => code));
     const strange = tasks.find((code) => !known.has(code));
@@ -233,4 +256,3 @@ const CONFLICTS = new Set([
 function inDetails(problem: Problem): Problem {
   return problem.field === undefined ? problem : { ...problem, field: `details.${problem.field}` };
 }
-

@@ -22,7 +22,10 @@ async function screw(): Promise<string> {
 }
 
 const cool = { check: 'discharge-temperature', values: { tempC: 78, ambientC: 20, mostRiseK: 70 } };
-const hot = { check: 'discharge-temperature', values: { tempC: 99, ambientC: 20, mostRiseK: 70, tripC: 101 } };
+const hot = {
+  check: 'discharge-temperature',
+  values: { tempC: 99, ambientC: 20, mostRiseK: 70, tripC: 101 },
+};
 
 describe('a visit from planned to signed for', () => {
   test('what was done and proved moves the schedule when it is signed for, from the moment of the work', async () => {
@@ -98,7 +101,9 @@ describe('a visit from planned to signed for', () => {
     const [fresh, stale] = [NOW + 5 * MINUTE, NOW + 40 * MINUTE].map((at) => new Date(at).toISOString());
     server.now = NOW + 90 * MINUTE;
     expect((await visit.done('oil-change', { doneAt: fresh })).body.marks).toEqual([]);
-    expect((await visit.done('oil-filter', { doneAt: stale })).body.marks).toEqual(['isolation-not-confirmed']);
+    expect((await visit.done('oil-filter', { doneAt: stale })).body.marks).toEqual([
+      'isolation-not-confirmed',
+    ]);
     const { units } = await visit.view();
     expect(units[0].steps.at(-1).marks).toEqual(['isolation-not-confirmed']);
   });
@@ -125,7 +130,9 @@ describe('a visit from planned to signed for', () => {
     await visit.isolate();
     await visit.done('oil-change');
     const open = (await server.read(`/api/visits?show=open&compressorId=${unit}`)).body.items;
-    expect(open).toMatchObject([{ state: 'under-way', units: [{ tag: 'HC-1', state: 'open', unproved: 1 }] }]);
+    expect(open).toMatchObject([
+      { state: 'under-way', units: [{ tag: 'HC-1', state: 'open', unproved: 1 }] },
+    ]);
     await visit.step('leave', { reason: 'Oil filter missing.' });
     expect((await server.read(`/api/visits?show=open&compressorId=${unit}`)).body.items).toEqual([]);
     const all = (await server.read(`/api/visits?compressorId=${unit}`)).body.items;
@@ -136,7 +143,12 @@ describe('a visit from planned to signed for', () => {
 describe('bad input gets a sentence and records nothing', () => {
   test.each([
     ['hours', { hours: 99 }, 422, /is less than the/],
-    ['measure', { phase: 'proof', check: 'discharge-temperature', values: { tempC: 9000, ambientC: 20 } }, 422, /./],
+    [
+      'measure',
+      { phase: 'proof', check: 'discharge-temperature', values: { tempC: 9000, ambientC: 20 } },
+      422,
+      /./,
+    ],
     ['measure', { phase: 'proof', check: 'no-such-check', values: {} }, 422, /./],
     ['task', { task: 'paint-it', outcome: 'done' }, 422, /no task of this unit/],
     ['note', { text: '' }, 422, /missing/],
@@ -166,7 +178,13 @@ describe('bad input gets a sentence and records nothing', () => {
     const [one, other] = [await screw(), await screw()];
     const plate = (await server.read(`/api/compressors/${one}`)).body;
     const plan = (units: object[], more = {}) =>
-      server.post('/api/visits', { id: randomUUID(), siteId: plate.siteId, plannedOn: '2026-11-24', units, ...more });
+      server.post('/api/visits', {
+        id: randomUUID(),
+        siteId: plate.siteId,
+        plannedOn: '2026-11-24',
+        units,
+        ...more,
+      });
     expect((await plan([{ compressorId: other, tasks: [] }])).body.code).toBe('another-site');
     expect((await plan([{ compressorId: one, tasks: ['paint-it'] }])).body.code).toBe('unknown-task');
     expect((await plan([])).status).toBe(400);
@@ -188,14 +206,30 @@ describe('parts and repairs of a visit', () => {
   test('parts go out of the van; more than it holds is taken and marked', async () => {
     const unit = await screw();
     const id = randomUUID();
-    const part = { id, number: 'HV-100', name: 'Oil filter', class: 'element', answers: 'oil filter', fits: [unit], figures: {}, priceCents: 2450, inVan: 1 };
+    const part = {
+      id,
+      number: 'HV-100',
+      name: 'Oil filter',
+      class: 'element',
+      answers: 'oil filter',
+      fits: [unit],
+      figures: {},
+      priceCents: 2450,
+      inVan: 1,
+    };
     expect((await server.post('/api/parts', part)).body).toMatchObject({ inVan: 1, priceCents: 2450 });
     const visit = await VisitAtWork.plan(server, unit, ['oil-filter']);
     expect((await visit.step('part', { part: id, name: 'Oil filter', count: 1 })).body.marks).toEqual([]);
-    expect((await visit.step('part', { part: id, name: 'Oil filter', count: 1 })).body.marks).toEqual(['beyond-stock']);
+    expect((await visit.step('part', { part: id, name: 'Oil filter', count: 1 })).body.marks).toEqual([
+      'beyond-stock',
+    ]);
     const { items } = (await server.read('/api/parts')).body;
     expect(items.find((one: { id: string }) => one.id === id).inVan).toBe(-1);
-    const moved = await server.post(`/api/parts/${id}/moves`, { id: randomUUID(), movedAt: daysAgo(0), count: 5 });
+    const moved = await server.post(`/api/parts/${id}/moves`, {
+      id: randomUUID(),
+      movedAt: daysAgo(0),
+      count: 5,
+    });
     expect(moved.body.inVan).toBe(4);
   });
 
@@ -204,13 +238,24 @@ describe('parts and repairs of a visit', () => {
     const add = async (ratedFlowLpm: number) => {
       const id = randomUUID();
       const figures = { ratedFlowLpm, micron: 10 };
-      const part = { id, number: `F-${ratedFlowLpm}`, name: 'Element', class: 'element', answers: 'intake element', fits: [], figures };
+      const part = {
+        id,
+        number: `F-${ratedFlowLpm}`,
+        name: 'Element',
+        class: 'element',
+        answers: 'intake element',
+        fits: [],
+        figures,
+      };
       expectStatus(201, await server.post('/api/parts', part));
       return id;
     };
     const [original, weak] = [await add(4500), await add(3000)];
     const asked = await server.post('/api/parts/compare', { compressorId: unit, original, offered: weak });
-    expect(asked.body).toMatchObject({ verdict: 'does-not-fit', sentence: expect.stringMatching(/3000 L\/min, under 4000/) });
+    expect(asked.body).toMatchObject({
+      verdict: 'does-not-fit',
+      sentence: expect.stringMatching(/3000 L\/min, under 4000/),
+    });
   });
 
   test.each([
@@ -220,7 +265,16 @@ describe('parts and repairs of a visit', () => {
     [{ priceCents: 1.5 }],
     [{ name: ' ' }],
   ])('a part with %j is refused', async (more) => {
-    const part = { id: randomUUID(), number: 'N', name: 'N', class: 'other', answers: 'n', fits: [], figures: {}, ...more };
+    const part = {
+      id: randomUUID(),
+      number: 'N',
+      name: 'N',
+      class: 'other',
+      answers: 'n',
+      fits: [],
+      figures: {},
+      ...more,
+    };
     expect((await server.post('/api/parts', part)).status).toBe(400);
   });
 
@@ -229,11 +283,20 @@ describe('parts and repairs of a visit', () => {
     const visit = await VisitAtWork.plan(server, unit, []);
     expectStatus(201, await visit.step('fault', { found: 'Slow to fill', station: 'stage-1' }));
     const [repair] = (await server.read(`/api/compressors/${unit}/repairs?show=open`)).body.items;
-    expect(repair).toMatchObject({ found: 'Slow to fill', state: 'found', waitsFor: 'The cause is not known yet.' });
+    expect(repair).toMatchObject({
+      found: 'Slow to fill',
+      state: 'found',
+      waitsFor: 'The cause is not known yet.',
+    });
     const add = (entry: object) =>
       server.post(`/api/repairs/${repair.id}/entries`, { id: randomUUID(), at: daysAgo(0), ...entry });
-    expect((await add({ kind: 'cause', words: 'Worn ring' })).body).toMatchObject({ cause: 'Worn ring', isOpen: true });
-    expect((await add({ kind: 'work', words: 'Ring and sleeve renewed', minutes: 90 })).body.minutes).toBe(90);
+    expect((await add({ kind: 'cause', words: 'Worn ring' })).body).toMatchObject({
+      cause: 'Worn ring',
+      isOpen: true,
+    });
+    expect((await add({ kind: 'work', words: 'Ring and sleeve renewed', minutes: 90 })).body.minutes).toBe(
+      90,
+    );
     expect((await add({ kind: 'proof', words: 'After' })).body.code).toBe('missing');
     const values = { fromBar: 0, toBar: 8, seconds: 1200, volumeL: 50 };
     const proof = await add({ kind: 'proof', words: 'Pump-up after', check: 'pump-up', values });
@@ -241,7 +304,14 @@ describe('parts and repairs of a visit', () => {
     expect(proof.body).toMatchObject({ state: 'proof-failed', isOpen: true });
     expect((await add({ kind: 'close', words: 'Replaced by another machine.' })).body.state).toBe('closed');
     expect((await add({ kind: 'work', words: 'more' })).status).toBe(409);
-    const improvement = { id: randomUUID(), kind: 'improvement', foundAt: daysAgo(1), found: 'Drain brought out to the front' };
-    expect((await server.post(`/api/compressors/${unit}/repairs`, improvement)).body).toMatchObject({ isOpen: false });
+    const improvement = {
+      id: randomUUID(),
+      kind: 'improvement',
+      foundAt: daysAgo(1),
+      found: 'Drain brought out to the front',
+    };
+    expect((await server.post(`/api/compressors/${unit}/repairs`, improvement)).body).toMatchObject({
+      isOpen: false,
+    });
   });
 });

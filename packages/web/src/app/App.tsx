@@ -43,6 +43,11 @@ const router = createBrowserRouter([
         lazy: () => import('../areas/plan/PlanEditor.js').then((area) => ({ Component: area.PlanEditor })),
       },
       {
+        path: 'units/:unitId/history',
+        lazy: () =>
+          import('../areas/logbook/UnitHistory.js').then((area) => ({ Component: area.UnitHistory })),
+      },
+      {
         path: 'sites/:siteId/walk',
         lazy: () => import('../areas/walk/Walk.js').then((area) => ({ Component: area.Walk })),
       },
@@ -64,7 +69,8 @@ const router = createBrowserRouter([
       },
       {
         path: 'logbook',
-        lazy: () => import('../areas/logbook/FleetLogbook.js').then((area) => ({ Component: area.FleetLogbook })),
+        lazy: () =>
+          import('../areas/logbook/FleetLogbook.js').then((area) => ({ Component: area.FleetLogbook })),
       },
       {
         path: 'bench/:tool?',

@@ -37,10 +37,12 @@ export function Shell() {
         sx={{
           alignItems: 'center',
           px: { xs: 2, md: 3.5 },
-          gap: { xs: 1, md: 3 },
+          gap: { xs: 1, md: 2.5 },
+          flexWrap: { xs: 'wrap', md: 'nowrap' },
           minHeight: 52,
           borderBottom: 1,
           borderColor: 'divider',
+          '@media print': { display: 'none' },
         }}
       >
         <Box
@@ -59,7 +61,15 @@ export function Shell() {
           component="nav"
           aria-label="Places"
           direction="row"
-          sx={{ alignSelf: 'stretch', gap: { xs: 1.5, md: 2.5 } }}
+          sx={{
+            alignSelf: 'stretch',
+            gap: { xs: 1.5, md: 2.25 },
+            // On a phone the places have a line of their own, under what is always at hand.
+            order: { xs: 1, md: 0 },
+            width: { xs: '100%', md: 'auto' },
+            justifyContent: { xs: 'space-between', md: 'start' },
+            minHeight: 44,
+          }}
         >
           {places.map(({ to, label }) => (
             <Box

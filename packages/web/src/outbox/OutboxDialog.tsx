@@ -62,7 +62,8 @@ export function OutboxDialog({ onClose }: { readonly onClose: () => void }) {
 
 /** The figure and the moment of what waits; what belongs to a visit is told in words. */
 function sayItem({ kind, body, queuedAt }: OutboxItem): { hours: number | null; at: number } {
-  if (kind === 'reading') return { hours: body['hours'] as number, at: Date.parse(body['takenAt'] as string) };
+  if (kind === 'reading')
+    return { hours: body['hours'] as number, at: Date.parse(body['takenAt'] as string) };
   if (kind !== 'meter-change') return { hours: null, at: queuedAt };
   return { hours: body['oldFinalHours'] as number, at: Date.parse(body['changedAt'] as string) };
 }

@@ -121,7 +121,15 @@ async function sendOne(item: OutboxItem): Promise<void> {
   }
 }
 
-async function postOne({ id, kind, compressorId, visitId, body, photo, personId }: OutboxItem): Promise<void> {
+async function postOne({
+  id,
+  kind,
+  compressorId,
+  visitId,
+  body,
+  photo,
+  personId,
+}: OutboxItem): Promise<void> {
   if (kind === 'photo') {
     await postBytes<PhotoView>(`/visits/${visitId}/photos?id=${id}`, photo!, personId);
   } else if (kind === 'visit-step') {

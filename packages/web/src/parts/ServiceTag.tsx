@@ -18,7 +18,16 @@ interface TagProps {
 }
 
 /** The card for the machine as it will be printed: done on, at hours, by, next due, and a code that opens the unit. */
-export function ServiceTag({ unitId, tag, description, standing, doneBy, doneAt, hours, timeZone }: TagProps) {
+export function ServiceTag({
+  unitId,
+  tag,
+  description,
+  standing,
+  doneBy,
+  doneAt,
+  hours,
+  timeZone,
+}: TagProps) {
   const next = standing.tasks
     .filter(({ coveredBy, likelyOn }) => coveredBy === null && likelyOn !== null)
     .sort((a, b) => a.likelyOn!.localeCompare(b.likelyOn!))
@@ -32,7 +41,14 @@ export function ServiceTag({ unitId, tag, description, standing, doneBy, doneAt,
     <Box
       component="section"
       aria-label="Service tag"
-      sx={{ bgcolor: 'background.sheet', border: 1, borderColor: 'notebook.strongRule', borderRadius: 1, p: 2, maxWidth: 460 }}
+      sx={{
+        bgcolor: 'background.sheet',
+        border: 1,
+        borderColor: 'notebook.strongRule',
+        borderRadius: 1,
+        p: 2,
+        maxWidth: 460,
+      }}
     >
       <Stack direction="row" sx={{ gap: 2 }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>
@@ -53,7 +69,11 @@ export function ServiceTag({ unitId, tag, description, standing, doneBy, doneAt,
       {next.map((task) => {
         const due = sayDue(task, Date.parse(standing.at), timeZone);
         return (
-          <Stack key={task.code} direction="row" sx={{ justifyContent: 'space-between', gap: 2, borderTop: 1, borderColor: 'divider', py: 0.3 }}>
+          <Stack
+            key={task.code}
+            direction="row"
+            sx={{ justifyContent: 'space-between', gap: 2, borderTop: 1, borderColor: 'divider', py: 0.3 }}
+          >
             <Typography variant="body2">{task.name}</Typography>
             <DueFigure words={due.exact} state={task.state} size="0.86rem" />
           </Stack>

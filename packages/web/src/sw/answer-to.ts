@@ -30,7 +30,10 @@ export function answerTo(
 
 /** Lists to be saved and the pages for programs are asked for when they are wanted. */
 function isKeptData({ pathname }: URL): boolean {
-  return !pathname.endsWith('.pdf') && !/^\/api\/(docs|openapi|readings\/export|logbook\/export|health)/.test(pathname);
+  return (
+    !pathname.endsWith('.pdf') &&
+    !/^\/api\/(docs|openapi|readings\/export|logbook\/export|health)/.test(pathname)
+  );
 }
 
 async function freshOrKept(

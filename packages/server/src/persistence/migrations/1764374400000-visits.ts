@@ -29,7 +29,17 @@ export class Visits1764374400000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ['logbook_text', 'logbook', 'part_move', 'part', 'repair_entry', 'repair', 'photo', 'visit_step', 'visit']) {
+    for (const table of [
+      'logbook_text',
+      'logbook',
+      'part_move',
+      'part',
+      'repair_entry',
+      'repair',
+      'photo',
+      'visit_step',
+      'visit',
+    ]) {
       await runner.query(`DROP TABLE "${table}"`);
     }
   }

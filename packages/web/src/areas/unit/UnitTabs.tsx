@@ -7,9 +7,10 @@ import { HoursPanel } from './HoursPanel.js';
 import { Logbook } from './Logbook.js';
 import { PlanPanel } from './PlanPanel.js';
 import { PlatePanel } from './PlatePanel.js';
+import { RepairsPanel } from './RepairsPanel.js';
 import { StandingList } from './StandingList.js';
 
-const tabs = ['due', 'logbook', 'checks', 'hours', 'plate', 'plan'] as const;
+const tabs = ['due', 'repairs', 'logbook', 'checks', 'hours', 'plate', 'plan'] as const;
 
 interface TabsProps {
   readonly unit: CompressorView;
@@ -65,6 +66,7 @@ export function UnitTabs({
         }}
       >
         <Tab value="due" label="Due" id="tab-due" aria-controls="panel" />
+        <Tab value="repairs" label="Repairs" id="tab-repairs" aria-controls="panel" />
         <Tab value="logbook" label="Logbook" id="tab-logbook" aria-controls="panel" />
         <Tab value="checks" label="Checks" id="tab-checks" aria-controls="panel" />
         <Tab value="hours" label="Hours" id="tab-hours" aria-controls="panel" />
@@ -77,6 +79,7 @@ export function UnitTabs({
         aria-labelledby={`tab-${tab}`}
         sx={{ py: 1.25, maxWidth: tab === 'due' ? undefined : 620 }}
       >
+        {tab === 'repairs' && <RepairsPanel unit={unit} timeZone={timeZone} />}
         {tab === 'due' && (
           <StandingList
             unit={unit}

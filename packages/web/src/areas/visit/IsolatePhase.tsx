@@ -5,7 +5,7 @@ import { usePeople } from '../../data/queries.js';
 import { Caution } from '../../parts/Caution.js';
 import { emptyEntry, QuantityField } from '../../parts/QuantityField.js';
 import { plannedTasks } from './phases.js';
-import { Tick } from './Tick.js';
+import { Tick } from '../../parts/Tick.js';
 import { Foot, type PhaseProps } from './Visit.js';
 
 /** The steps that make this machine safe to open, each confirmed; asked again after an interruption. */
@@ -32,9 +32,15 @@ export function IsolatePhase({ atWork, onGo }: PhaseProps) {
         The maker’s manual, your local rules for lock-out and licensed trades come first. A pressure that is
         still there after this is a reason to stop.
       </Typography>
-      <Foot about={opens.length === 0 ? undefined : `Opens: ${opens.map(({ name }) => name.toLowerCase()).join(' · ')}`}>
+      <Foot
+        about={
+          opens.length === 0 ? undefined : `Opens: ${opens.map(({ name }) => name.toLowerCase()).join(' · ')}`
+        }
+      >
         <Button variant="contained" disabled={open.length > 0} onClick={() => onGo('work')}>
-          {open.length === 0 ? 'Isolated: to the work' : `${countWords[open.length] ?? open.length} ${open.length === 1 ? 'step' : 'steps'} to go`}
+          {open.length === 0
+            ? 'Isolated: to the work'
+            : `${countWords[open.length] ?? open.length} ${open.length === 1 ? 'step' : 'steps'} to go`}
         </Button>
         {open.length > 0 && (
           <Button variant="outlined" onClick={() => onGo('work')}>
@@ -58,7 +64,14 @@ export function Interrupted({ atWork }: Pick<PhaseProps, 'atWork'>) {
   return (
     <Box
       role="alert"
-      sx={{ bgcolor: 'notebook.oxideGround', borderLeft: 4, borderColor: 'notebook.oxide', px: 1.75, py: 1.25, mb: 1.5 }}
+      sx={{
+        bgcolor: 'notebook.oxideGround',
+        borderLeft: 4,
+        borderColor: 'notebook.oxide',
+        px: 1.75,
+        py: 1.25,
+        mb: 1.5,
+      }}
     >
       <Typography sx={{ fontWeight: 700, color: 'notebook.oxide' }}>{question}.</Typography>
       <Typography>{rest.join('. ')} Go through the steps again before you open anything.</Typography>
@@ -73,7 +86,14 @@ interface StepRowProps extends Pick<PhaseProps, 'atWork'> {
 }
 
 function StepRow({ step, atWork, isConfirmed, onTell }: StepRowProps) {
-  const row = { borderBottom: 1, borderColor: 'divider', py: 1.25, gap: 1.75, alignItems: 'center', minHeight: 60 } as const;
+  const row = {
+    borderBottom: 1,
+    borderColor: 'divider',
+    py: 1.25,
+    gap: 1.75,
+    alignItems: 'center',
+    minHeight: 60,
+  } as const;
   if (step.reads === 'pressure') return <GaugeRow row={row} {...{ step, atWork, isConfirmed, onTell }} />;
   return (
     <li>
@@ -106,7 +126,8 @@ function Words({ step: { name, hint } }: { readonly step: Pick<IsolationStep, 'n
 function GaugeRow({ step, atWork, isConfirmed, onTell, row }: StepRowProps & { readonly row: object }) {
   const [entry, setEntry] = useState(emptyEntry);
   const last = atWork.steps.findLast(({ body }) => body.kind === 'isolate' && body.step === step.code)?.body;
-  const shows = last?.kind === 'isolate' && !isConfirming(last) && last.confirmed ? last.pressureBar : undefined;
+  const shows =
+    last?.kind === 'isolate' && !isConfirming(last) && last.confirmed ? last.pressureBar : undefined;
   const say = () => {
     if (entry.value === null) return;
     onTell(true, { pressureBar: entry.value });
@@ -151,7 +172,9 @@ function GaugeRow({ step, atWork, isConfirmed, onTell, row }: StepRowProps & { r
       </Stack>
       {shows !== undefined && shows > 0 && (
         <Box sx={{ pb: 1.5 }}>
-          <Caution words={`It shows ${shows} bar. There is pressure, or the gauge lies: do not open anything. Vent on, and type what it shows then.`} />
+          <Caution
+            words={`It shows ${shows} bar. There is pressure, or the gauge lies: do not open anything. Vent on, and type what it shows then.`}
+          />
           <Button
             variant="outlined"
             color="error"

@@ -34,7 +34,11 @@ export function MeasureCard({ atWork, check: code, phase, isOpen = false, onLeav
           {check.name}
         </Typography>
         {!isMeasuring && (
-          <Button variant={here.length > 0 ? 'text' : 'outlined'} onClick={() => setMeasuring(true)} sx={{ minHeight: 44 }}>
+          <Button
+            variant={here.length > 0 ? 'text' : 'outlined'}
+            onClick={() => setMeasuring(true)}
+            sx={{ minHeight: 44 }}
+          >
             {here.length > 0 ? 'Measure again' : 'Measure'}
           </Button>
         )}
@@ -63,7 +67,11 @@ export function MeasureCard({ atWork, check: code, phase, isOpen = false, onLeav
   );
 }
 
-export const whenWords: Readonly<Record<MeasurePhase, string>> = { before: 'before', work: 'at work', proof: 'after' };
+export const whenWords: Readonly<Record<MeasurePhase, string>> = {
+  before: 'before',
+  work: 'at work',
+  proof: 'after',
+};
 
 interface FieldsProps {
   readonly atWork: UnitAtWork;

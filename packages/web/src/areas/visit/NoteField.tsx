@@ -18,7 +18,8 @@ export function NoteField({ atWork }: { readonly atWork: UnitAtWork }) {
         sx={{ gap: 1, alignItems: 'end' }}
         onSubmit={(event) => {
           event.preventDefault();
-          if (text.trim() !== '') void atWork.tell({ kind: 'note', text: text.trim() }).then(() => setText(''));
+          if (text.trim() !== '')
+            void atWork.tell({ kind: 'note', text: text.trim() }).then(() => setText(''));
         }}
       >
         <TextField

@@ -12,7 +12,8 @@ export function PartsUsed({ atWork }: { readonly atWork: UnitAtWork }) {
   const { kit } = prepare(plannedTasks(atWork), atWork.unit.plate);
   const lines = kitAgainstVan(kit, parts ?? [], atWork.view.compressorId);
   const used = (part: string | undefined, name: string) =>
-    atWork.progress.parts.find((one) => (part === undefined ? one.name === name : one.part === part))?.count ?? 0;
+    atWork.progress.parts.find((one) => (part === undefined ? one.name === name : one.part === part))
+      ?.count ?? 0;
   if (lines.length === 0) return null;
   return (
     <Box component="section" aria-label="Parts" sx={{ py: 1.5 }}>
@@ -23,10 +24,19 @@ export function PartsUsed({ atWork }: { readonly atWork: UnitAtWork }) {
         const name = answeredBy?.name ?? part;
         const held = used(answeredBy?.id, name);
         const tell = (more: number) =>
-          void atWork.tell({ kind: 'part', name, count: more, ...(answeredBy ? { part: answeredBy.id } : {}) });
+          void atWork.tell({
+            kind: 'part',
+            name,
+            count: more,
+            ...(answeredBy ? { part: answeredBy.id } : {}),
+          });
         const isShort = held > 0 && answeredBy !== null && answeredBy.inVan < 0;
         return (
-          <Stack key={part} direction="row" sx={{ alignItems: 'center', gap: 1, borderTop: 1, borderColor: 'divider' }}>
+          <Stack
+            key={part}
+            direction="row"
+            sx={{ alignItems: 'center', gap: 1, borderTop: 1, borderColor: 'divider' }}
+          >
             <Figure value={String(held > 0 ? held : count)} unit="×" sx={{ minWidth: 34 }} />
             <Typography sx={{ flex: 1, fontWeight: held > 0 ? 650 : 450 }}>
               {name}

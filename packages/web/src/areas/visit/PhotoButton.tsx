@@ -5,7 +5,13 @@ import type { UnitAtWork } from './use-visit.js';
 const LARGEST_MB = 15;
 
 /** A photo from the device; what it is, is judged by its content on the server. */
-export function PhotoButton({ atWork, station }: { readonly atWork: UnitAtWork; readonly station: string | undefined }) {
+export function PhotoButton({
+  atWork,
+  station,
+}: {
+  readonly atWork: UnitAtWork;
+  readonly station: string | undefined;
+}) {
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const count = atWork.progress.photos.filter((photo) => photo.station === station).length;
@@ -13,7 +19,9 @@ export function PhotoButton({ atWork, station }: { readonly atWork: UnitAtWork; 
     setProblem(null);
     if (!file) return;
     if (file.size > LARGEST_MB * 1_000_000) {
-      return setProblem(`That photo has ${Math.round(file.size / 1_000_000)} MB: ${LARGEST_MB} MB at most. Take it with fewer pixels.`);
+      return setProblem(
+        `That photo has ${Math.round(file.size / 1_000_000)} MB: ${LARGEST_MB} MB at most. Take it with fewer pixels.`,
+      );
     }
     if (!(await isPicture(file))) return setProblem('That is no photo that can be read: JPEG, PNG or WebP.');
     await atWork.sendPhoto(file, station);

@@ -33,10 +33,18 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
   const states = [...new Set(work.map(({ isolation }) => isolation))];
   return (
     <>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 5fr) minmax(0, 4fr)' }, columnGap: 4 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 5fr) minmax(0, 4fr)' },
+          columnGap: 4,
+        }}
+      >
         <Box>
           {tasks.length === 0 && (
-            <Typography sx={{ color: 'text.secondary', mb: 1 }}>No task is planned yet. Add what you come for.</Typography>
+            <Typography sx={{ color: 'text.secondary', mb: 1 }}>
+              No task is planned yet. Add what you come for.
+            </Typography>
           )}
           {states.map((state) => (
             <Box key={state} component="section" aria-label={stateTitles[state]} sx={{ mb: 1.25 }}>
@@ -54,15 +62,26 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
                       direction="row"
                       sx={{ alignItems: 'center', gap: 1.25, py: 0.6, borderTop: 1, borderColor: 'divider' }}
                     >
-                      {due ? <DropMark state={due.state} used={due.usedFraction} size={24} /> : <Box sx={{ width: 18 }} />}
+                      {due ? (
+                        <DropMark state={due.state} used={due.usedFraction} size={24} />
+                      ) : (
+                        <Box sx={{ width: 18 }} />
+                      )}
                       <Box sx={{ flex: 1, minWidth: 0 }}>
                         <Typography sx={{ fontWeight: 600, lineHeight: 1.25 }}>{task.name}</Typography>
-                        <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', lineHeight: 1.25 }}>
+                        <Typography
+                          variant="caption"
+                          sx={{ color: 'text.secondary', display: 'block', lineHeight: 1.25 }}
+                        >
                           {stationName(unit.plate, station)} · {task.minutes} min
                         </Typography>
                       </Box>
                       {due && (
-                        <DueFigure words={sayDue(due, atWork.now, visit.timeZone).short} state={due.state} size="0.84rem" />
+                        <DueFigure
+                          words={sayDue(due, atWork.now, visit.timeZone).short}
+                          state={due.state}
+                          size="0.84rem"
+                        />
                       )}
                     </Stack>
                   );
@@ -107,9 +126,17 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
 }
 
 function KitRow({ line: { part, count, answeredBy, short } }: { readonly line: KitLine }) {
-  const held = answeredBy === null ? 'not in the catalogue' : short > 0 ? `${answeredBy.inVan} in the van` : 'in the van';
+  const held =
+    answeredBy === null
+      ? 'not in the catalogue'
+      : short > 0
+        ? `${answeredBy.inVan} in the van`
+        : 'in the van';
   return (
-    <Stack direction="row" sx={{ alignItems: 'baseline', gap: 1.25, py: 0.5, borderTop: 1, borderColor: 'divider' }}>
+    <Stack
+      direction="row"
+      sx={{ alignItems: 'baseline', gap: 1.25, py: 0.5, borderTop: 1, borderColor: 'divider' }}
+    >
       <Figure value={String(count)} unit="×" sx={{ minWidth: 34 }} />
       <Typography sx={{ flex: 1 }}>
         {answeredBy?.name ?? part}
@@ -121,7 +148,10 @@ function KitRow({ line: { part, count, answeredBy, short } }: { readonly line: K
       </Typography>
       <Typography
         variant="body2"
-        sx={{ fontWeight: 600, color: short > 0 && answeredBy ? 'notebook.oxide' : short > 0 ? 'text.secondary' : 'notebook.slate' }}
+        sx={{
+          fontWeight: 600,
+          color: short > 0 && answeredBy ? 'notebook.oxide' : short > 0 ? 'text.secondary' : 'notebook.slate',
+        }}
       >
         {short > 0 && answeredBy ? `short: ${held}` : held}
       </Typography>
@@ -178,7 +208,15 @@ export function AddTask({ atWork }: Pick<PhaseProps, 'atWork'>) {
           key={code}
           onClick={() => void atWork.tell({ kind: 'plan', tasks: [code] }).then(() => setOpen(false))}
           fullWidth
-          sx={{ justifyContent: 'start', textAlign: 'left', minHeight: 44, borderTop: 1, borderColor: 'divider', borderRadius: 0, px: 0.5 }}
+          sx={{
+            justifyContent: 'start',
+            textAlign: 'left',
+            minHeight: 44,
+            borderTop: 1,
+            borderColor: 'divider',
+            borderRadius: 0,
+            px: 0.5,
+          }}
         >
           {name}
         </Button>

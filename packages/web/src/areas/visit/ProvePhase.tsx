@@ -4,7 +4,7 @@ import { restartSteps, type VisitTask } from '@entretien/core/visit';
 import { useState } from 'react';
 import { MeasureCard } from './MeasureCard.js';
 import { ReasonDialog } from './ReasonDialog.js';
-import { Tick } from './Tick.js';
+import { Tick } from '../../parts/Tick.js';
 import { Foot, type PhaseProps } from './Visit.js';
 
 /** Back to power and air, and the proof that the work helped. */
@@ -14,7 +14,9 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
   const done = progress.tasks.filter(({ outcome }) => outcome === 'done');
   const proofs = done.flatMap((task) => task.proofs);
   const needsTight = proofs.some(({ proof }) => proof.kind === 'tight');
-  const checks = [...new Set(proofs.flatMap(({ proof }) => (proof.kind === 'check' ? [proof.anyOf[0]!] : [])))];
+  const checks = [
+    ...new Set(proofs.flatMap(({ proof }) => (proof.kind === 'check' ? [proof.anyOf[0]!] : []))),
+  ];
   const waiting = done.filter(({ proof }) => proof === 'missing' || proof === 'failed');
   const wasShut = done.some(
     ({ code }) => unit.plan.find((task) => task.code === code)?.isolation === 'isolated-and-vented',
@@ -26,10 +28,14 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
       {needsRestart && <Restart atWork={atWork} />}
       {!needsRestart && needsTight && <Tight atWork={atWork} />}
       {!needsRestart &&
-        checks.map((check) => <MeasureCard key={check} atWork={atWork} check={check} phase="proof" isOpen={isOpen(done, check)} />)}
+        checks.map((check) => (
+          <MeasureCard key={check} atWork={atWork} check={check} phase="proof" isOpen={isOpen(done, check)} />
+        ))}
       {proofs.length === 0 && (
         <Typography sx={{ mb: 1 }}>
-          {done.length === 0 ? 'Nothing is done yet that wants proving.' : 'Nothing of this work shows in a reading. Listen to it run.'}
+          {done.length === 0
+            ? 'Nothing is done yet that wants proving.'
+            : 'Nothing of this work shows in a reading. Listen to it run.'}
         </Typography>
       )}
       {!needsRestart &&
@@ -79,14 +85,18 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
 
 function isOpen(done: readonly VisitTask[], check: string): boolean {
   return done.some(({ proofs }) =>
-    proofs.some(({ proof, state }) => proof.kind === 'check' && proof.anyOf[0] === check && state === 'missing'),
+    proofs.some(
+      ({ proof, state }) => proof.kind === 'check' && proof.anyOf[0] === check && state === 'missing',
+    ),
   );
 }
 
 function missingWords({ proofs }: VisitTask): string {
   const missing = proofs.filter(({ state }) => state === 'missing');
   const words = missing.map(({ proof }) =>
-    proof.kind === 'tight' ? 'the look at the joints' : proof.anyOf.map((code) => checkByCode(code)?.name ?? code).join(' or '),
+    proof.kind === 'tight'
+      ? 'the look at the joints'
+      : proof.anyOf.map((code) => checkByCode(code)?.name ?? code).join(' or '),
   );
   return `Missing: ${words.join(', ')}.`;
 }
@@ -111,7 +121,17 @@ function Restart({ atWork }: Pick<PhaseProps, 'atWork'>) {
           aria-checked={gone.has(code)}
           aria-label={name}
           onClick={() => toggle(code)}
-          sx={{ display: 'flex', width: '100%', textAlign: 'left', gap: 1.75, py: 1.25, minHeight: 60, justifyContent: 'start', borderBottom: 1, borderColor: 'divider' }}
+          sx={{
+            display: 'flex',
+            width: '100%',
+            textAlign: 'left',
+            gap: 1.75,
+            py: 1.25,
+            minHeight: 60,
+            justifyContent: 'start',
+            borderBottom: 1,
+            borderColor: 'divider',
+          }}
         >
           <Tick on={gone.has(code)} />
           <Box>
@@ -149,7 +169,9 @@ function Tight({ atWork }: Pick<PhaseProps, 'atWork'>) {
         Soapy water or ultrasonic. Stand aside, and never tighten a joint under pressure.
       </Typography>
       {said && (
-        <Typography sx={{ fontWeight: 650, color: said.tight ? 'notebook.slate' : 'notebook.oxide', mb: 0.5 }}>
+        <Typography
+          sx={{ fontWeight: 650, color: said.tight ? 'notebook.slate' : 'notebook.oxide', mb: 0.5 }}
+        >
           {said.tight ? 'Tight.' : `It leaks. ${said.words ?? ''}`}
         </Typography>
       )}

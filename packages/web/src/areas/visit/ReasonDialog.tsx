@@ -25,7 +25,12 @@ export function ReasonDialog({ title, usual, submit, onReason, onClose }: Reason
     >
       <Stack sx={{ gap: 1 }}>
         {usual.map((words) => (
-          <Button key={words} variant="outlined" onClick={() => give(words)} sx={{ minHeight: 48, justifyContent: 'start' }}>
+          <Button
+            key={words}
+            variant="outlined"
+            onClick={() => give(words)}
+            sx={{ minHeight: 48, justifyContent: 'start' }}
+          >
             {words}
           </Button>
         ))}

@@ -42,7 +42,10 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
     <>
       <Box component="section" aria-label="Summary">
         {summaryOf(unit, progress).map(({ about, sentence }, index) => (
-          <Typography key={index} sx={{ color: lineColour[about], fontWeight: about === 'done' ? 650 : 450, py: 0.3 }}>
+          <Typography
+            key={index}
+            sx={{ color: lineColour[about], fontWeight: about === 'done' ? 650 : 450, py: 0.3 }}
+          >
             {sentence}
           </Typography>
         ))}
@@ -63,10 +66,20 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
             timeZone={visit.timeZone}
           />
           <Stack direction="row" sx={{ gap: 1, my: 2, flexWrap: 'wrap' }}>
-            <Button variant="contained" href={`/api/compressors/${view.compressorId}/tag.pdf`} target="_blank" sx={{ minHeight: 48 }}>
+            <Button
+              variant="contained"
+              href={`/api/compressors/${view.compressorId}/tag.pdf`}
+              target="_blank"
+              sx={{ minHeight: 48 }}
+            >
               Print the tag
             </Button>
-            <Button variant="outlined" href={`/api/visits/${visit.id}/report.pdf`} target="_blank" sx={{ minHeight: 48 }}>
+            <Button
+              variant="outlined"
+              href={`/api/visits/${visit.id}/report.pdf`}
+              target="_blank"
+              sx={{ minHeight: 48 }}
+            >
               Report as PDF
             </Button>
             <Button component={Link} to={`/units/${view.compressorId}`} sx={{ minHeight: 48 }}>
@@ -120,7 +133,11 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
       <Box sx={{ height: 16 }} />
       {!signed && (
         <Foot about={obstacles.length === 0 ? undefined : 'It stays open until then.'}>
-          <Button variant="contained" disabled={obstacles.length > 0 || shownName.trim() === ''} onClick={sign}>
+          <Button
+            variant="contained"
+            disabled={obstacles.length > 0 || shownName.trim() === ''}
+            onClick={sign}
+          >
             Sign for {view.tag}
           </Button>
           {obstacles.length > 0 && (

@@ -63,7 +63,9 @@ export function SignaturePad({ onStrokes }: PadProps) {
 }
 
 /** Strokes as `x,y x,y;x,y …` with a tenth of a point, thinned where there are very many. */
-function writeStrokes(groups: readonly { readonly points: readonly { readonly x: number; readonly y: number }[] }[]): string {
+function writeStrokes(
+  groups: readonly { readonly points: readonly { readonly x: number; readonly y: number }[] }[],
+): string {
   const round = (value: number) => Math.round(value * 10) / 10;
   for (let every = 1; every <= 64; every *= 2) {
     const written = groups

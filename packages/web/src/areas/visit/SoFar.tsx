@@ -8,7 +8,13 @@ import type { Phase } from './phases.js';
 import type { UnitAtWork } from './use-visit.js';
 
 /** Beside the steps, where there is room: what the visit has come to so far. */
-export function SoFar({ atWork, onGo }: { readonly atWork: UnitAtWork; readonly onGo: (phase: Phase) => void }) {
+export function SoFar({
+  atWork,
+  onGo,
+}: {
+  readonly atWork: UnitAtWork;
+  readonly onGo: (phase: Phase) => void;
+}) {
   const { progress, unit, visit } = atWork;
   const answered = progress.tasks.filter(({ outcome }) => outcome !== 'open').length;
   return (

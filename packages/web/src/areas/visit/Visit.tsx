@@ -51,7 +51,13 @@ const views: Readonly<Record<Phase, typeof PreparePhase>> = {
   sign: SignPhase,
 };
 
-function UnitOfVisit({ visit, view }: { readonly visit: VisitView; readonly view: VisitView['units'][number] }) {
+function UnitOfVisit({
+  visit,
+  view,
+}: {
+  readonly visit: VisitView;
+  readonly view: VisitView['units'][number];
+}) {
   const atWork = useUnitAtWork(visit, view);
   const [search, setSearch] = useSearchParams();
   const { isConnected } = useOutbox();
@@ -93,7 +99,13 @@ export interface PhaseProps {
 }
 
 /** What stands under the thumb: a line of what it is about, and the way on. */
-export function Foot({ about, children }: { readonly about?: React.ReactNode; readonly children: React.ReactNode }) {
+export function Foot({
+  about,
+  children,
+}: {
+  readonly about?: React.ReactNode;
+  readonly children: React.ReactNode;
+}) {
   return (
     <Box
       sx={{
@@ -114,7 +126,10 @@ export function Foot({ about, children }: { readonly about?: React.ReactNode; re
           {about}
         </Typography>
       )}
-      <Stack direction="row" sx={{ gap: 1, '& .MuiButton-root': { minHeight: 48, flex: { xs: 1, md: 'none' }, px: { md: 4 } } }}>
+      <Stack
+        direction="row"
+        sx={{ gap: 1, '& .MuiButton-root': { minHeight: 48, flex: { xs: 1, md: 'none' }, px: { md: 4 } } }}
+      >
         {children}
       </Stack>
     </Box>

@@ -29,7 +29,12 @@ export function VisitHead({ atWork, phase, onGo }: HeadProps) {
         )}
       </Stack>
       {visit.units.length > 1 && (
-        <Stack direction="row" component="nav" aria-label="Units of the visit" sx={{ gap: 1, mt: 0.5, flexWrap: 'wrap' }}>
+        <Stack
+          direction="row"
+          component="nav"
+          aria-label="Units of the visit"
+          sx={{ gap: 1, mt: 0.5, flexWrap: 'wrap' }}
+        >
           {visit.units.map(({ compressorId, tag }) => (
             <ButtonBase
               key={compressorId}
@@ -70,7 +75,8 @@ export function VisitHead({ atWork, phase, onGo }: HeadProps) {
                 display: 'block',
                 height: 5,
                 borderRadius: 3,
-                bgcolor: one === phase ? 'notebook.brass' : done.has(one) ? 'primary.main' : 'notebook.strongRule',
+                bgcolor:
+                  one === phase ? 'notebook.brass' : done.has(one) ? 'primary.main' : 'notebook.strongRule',
               },
             }}
           >

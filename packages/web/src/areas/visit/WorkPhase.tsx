@@ -2,7 +2,13 @@ import { Alert, Box, Button, Stack, Typography } from '@mui/material';
 import { checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import type { ServiceTask } from '@entretien/core/plan';
-import { isolationSteps, NOT_CONFIRMED, prepare, type StationWork, type VisitTask } from '@entretien/core/visit';
+import {
+  isolationSteps,
+  NOT_CONFIRMED,
+  prepare,
+  type StationWork,
+  type VisitTask,
+} from '@entretien/core/visit';
 import { useState } from 'react';
 import { Caution } from '../../parts/Caution.js';
 import { FoundDialog } from './FoundDialog.js';
@@ -14,7 +20,7 @@ import { PhotoButton } from './PhotoButton.js';
 import { plannedTasks } from './phases.js';
 import { AddTask, stateTitles } from './PreparePhase.js';
 import { ReasonDialog } from './ReasonDialog.js';
-import { Tick } from './Tick.js';
+import { Tick } from '../../parts/Tick.js';
 import { Foot, type PhaseProps } from './Visit.js';
 
 /** Station by station along the air path: done or not done, with what was found on the way. */
@@ -37,7 +43,13 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
       <AddTask atWork={atWork} />
       <PartsUsed atWork={atWork} />
       <NoteField atWork={atWork} />
-      <Foot about={open === 0 ? 'Everything is answered.' : `${open} of ${progress.tasks.length} tasks not answered yet`}>
+      <Foot
+        about={
+          open === 0
+            ? 'Everything is answered.'
+            : `${open} of ${progress.tasks.length} tasks not answered yet`
+        }
+      >
         <Button variant={open === 0 ? 'contained' : 'outlined'} onClick={() => onGo('prove')}>
           Restart and prove
         </Button>
@@ -49,7 +61,9 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
 /** The state the machine must be in for what follows, and whether it is. */
 function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: StationWork }) {
   const missing = missingOf(atWork, group);
-  const names = isolationSteps(atWork.unit.plate).flatMap(({ code, name }) => (missing.includes(code) ? [name] : []));
+  const names = isolationSteps(atWork.unit.plate).flatMap(({ code, name }) =>
+    missing.includes(code) ? [name] : [],
+  );
   const hasOpen = group.tasks.some((task) => answerOf(atWork, task)?.outcome === 'open');
   return (
     <Box sx={{ pt: 1.25, pb: 0.5 }}>
@@ -92,7 +106,11 @@ function StationCard({ atWork, group }: Pick<PhaseProps, 'atWork'> & { readonly 
   const checks = checksFor(atWork.unit.plate).filter((check) => check.station(atWork.unit.plate) === station);
   const cautions = [...new Set(tasks.flatMap(({ caution }) => (caution === undefined ? [] : [caution])))];
   return (
-    <Box component="section" aria-label={name} sx={{ borderTop: 1, borderColor: 'notebook.strongRule', py: 1.25 }}>
+    <Box
+      component="section"
+      aria-label={name}
+      sx={{ borderTop: 1, borderColor: 'notebook.strongRule', py: 1.25 }}
+    >
       <Stack direction="row" sx={{ alignItems: 'center', gap: 1, mb: 0.5, flexWrap: 'wrap' }}>
         <Typography variant="h2" component="h3" sx={{ flex: 1 }}>
           {name}
@@ -101,7 +119,9 @@ function StationCard({ atWork, group }: Pick<PhaseProps, 'atWork'> & { readonly 
           <Button
             variant="contained"
             disabled={isShut}
-            onClick={() => void atWork.tell({ kind: 'station', station, tasks: open.map(({ code }) => code) })}
+            onClick={() =>
+              void atWork.tell({ kind: 'station', station, tasks: open.map(({ code }) => code) })
+            }
             sx={{ minHeight: 44 }}
           >
             {open.length === 1 ? 'Done, as expected' : 'All done, as expected'}
@@ -120,12 +140,17 @@ function StationCard({ atWork, group }: Pick<PhaseProps, 'atWork'> & { readonly 
         </Button>
         <PhotoButton atWork={atWork} station={station} />
         {checks.length > 0 && (
-          <Button onClick={() => setMeasuring(!isMeasuring)} aria-expanded={isMeasuring} sx={{ minHeight: 44 }}>
+          <Button
+            onClick={() => setMeasuring(!isMeasuring)}
+            aria-expanded={isMeasuring}
+            sx={{ minHeight: 44 }}
+          >
             Checks here
           </Button>
         )}
       </Stack>
-      {isMeasuring && checks.map(({ code }) => <MeasureCard key={code} atWork={atWork} check={code} phase="work" />)}
+      {isMeasuring &&
+        checks.map(({ code }) => <MeasureCard key={code} atWork={atWork} check={code} phase="work" />)}
       {isFinding && <FoundDialog atWork={atWork} station={station} onClose={() => setFinding(false)} />}
     </Box>
   );
@@ -142,7 +167,12 @@ function TaskRow({ atWork, task, isShut, isAlone }: TaskRowProps) {
   const answer = answerOf(atWork, task);
   const outcome = answer?.outcome ?? 'open';
   const tell = (next: 'done' | 'not-done' | 'open', reason?: string) =>
-    atWork.tell({ kind: 'task', task: task.code, outcome: next, ...(reason === undefined ? {} : { reason }) });
+    atWork.tell({
+      kind: 'task',
+      task: task.code,
+      outcome: next,
+      ...(reason === undefined ? {} : { reason }),
+    });
   return (
     <Box sx={{ py: 0.6 }}>
       <Stack direction="row" sx={{ alignItems: 'start', gap: 1.25 }}>
@@ -168,16 +198,31 @@ function TaskRow({ atWork, task, isShut, isAlone }: TaskRowProps) {
         {outcome === 'open' ? (
           <Stack direction="row" sx={{ flex: 'none' }}>
             {!isAlone && (
-              <Button disabled={isShut} onClick={() => void tell('done')} aria-label={`Done: ${task.name}`} sx={{ minHeight: 44 }}>
+              <Button
+                disabled={isShut}
+                onClick={() => void tell('done')}
+                aria-label={`Done: ${task.name}`}
+                sx={{ minHeight: 44 }}
+              >
                 Done
               </Button>
             )}
-            <Button color="inherit" onClick={() => setAsking(true)} aria-label={`Not done: ${task.name}`} sx={{ minHeight: 44, color: 'text.secondary' }}>
+            <Button
+              color="inherit"
+              onClick={() => setAsking(true)}
+              aria-label={`Not done: ${task.name}`}
+              sx={{ minHeight: 44, color: 'text.secondary' }}
+            >
               Not done
             </Button>
           </Stack>
         ) : (
-          <Button color="inherit" onClick={() => void tell('open')} aria-label={`Take back: ${task.name}`} sx={{ minHeight: 44, color: 'text.secondary' }}>
+          <Button
+            color="inherit"
+            onClick={() => void tell('open')}
+            aria-label={`Take back: ${task.name}`}
+            sx={{ minHeight: 44, color: 'text.secondary' }}
+          >
             Take back
           </Button>
         )}
@@ -185,7 +230,12 @@ function TaskRow({ atWork, task, isShut, isAlone }: TaskRowProps) {
       {isAsking && (
         <ReasonDialog
           title={`Not done: ${task.name}`}
-          usual={['Part missing', 'No time left', 'Not needed yet, still good', 'The customer did not want it']}
+          usual={[
+            'Part missing',
+            'No time left',
+            'Not needed yet, still good',
+            'The customer did not want it',
+          ]}
           submit="Not done"
           onReason={(reason) => tell('not-done', reason)}
           onClose={() => setAsking(false)}

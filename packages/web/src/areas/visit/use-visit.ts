@@ -1,4 +1,10 @@
-import { DEFAULT_PERSON_ID, type StepOutcome, type VisitStepView, type VisitUnitView, type VisitView } from '@entretien/contracts';
+import {
+  DEFAULT_PERSON_ID,
+  type StepOutcome,
+  type VisitStepView,
+  type VisitUnitView,
+  type VisitView,
+} from '@entretien/contracts';
 import {
   isolationFor,
   missingIsolation,
@@ -44,7 +50,9 @@ export function useVisit(visitId: string) {
       const answered = new Set(visit.units.flatMap(({ steps }) => steps.map(({ id }) => id)));
       // An answer that was kept may be older than what the server took since.
       const taken = await takenOf(visitId).catch(() => []);
-      await forgetTaken(taken.filter(({ id }) => answered.has(id)).map(({ id }) => id)).catch(() => undefined);
+      await forgetTaken(taken.filter(({ id }) => answered.has(id)).map(({ id }) => id)).catch(
+        () => undefined,
+      );
       addTaken(taken.filter(({ id }) => !answered.has(id)));
       return visit;
     },
@@ -78,7 +86,10 @@ export interface UnitAtWork {
   readonly nameOf: (code: string) => string;
   /** Which isolation steps something needs, and that do not hold now. */
   readonly missingFor: (body: StepBody) => readonly string[];
-  readonly tell: (body: StepBody, more?: { readonly outcome?: StepOutcome; readonly words?: string }) => Promise<void>;
+  readonly tell: (
+    body: StepBody,
+    more?: { readonly outcome?: StepOutcome; readonly words?: string },
+  ) => Promise<void>;
   readonly sendPhoto: (photo: Blob, station: string | undefined) => Promise<void>;
 }
 
@@ -97,10 +108,7 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
   const progress = useMemo(() => progressOf(unit, steps), [unit, steps]);
   const by = personId ?? DEFAULT_PERSON_ID;
   const at = Math.max(now, steps.at(-1)?.doneAt ?? 0);
-  const isolation = useMemo(
-    () => isolationFor(steps, { at, by, session: SESSION }),
-    [steps, at, by],
-  );
+  const isolation = useMemo(() => isolationFor(steps, { at, by, session: SESSION }), [steps, at, by]);
   const shared = {
     compressorId,
     tag: view.tag,
@@ -138,11 +146,20 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
       (item) => item.visitId === visit.id && item.compressorId === compressorId && item.problem !== null,
     ),
     nameOf: (code) => plan.find((task) => task.code === code)?.name ?? code,
-    missingFor: (body) => missingIsolation(unit, steps, { body, doneAt: Math.max(Date.now(), at), by, session: SESSION }),
+    missingFor: (body) =>
+      missingIsolation(unit, steps, { body, doneAt: Math.max(Date.now(), at), by, session: SESSION }),
     tell,
     sendPhoto: async (photo, station) => {
       const id = newId();
-      await putInOutbox({ ...shared, id, kind: 'photo', words: 'A photo', photo, queuedAt: Date.now(), body: {} });
+      await putInOutbox({
+        ...shared,
+        id,
+        kind: 'photo',
+        words: 'A photo',
+        photo,
+        queuedAt: Date.now(),
+        body: {},
+      });
       await tell({ kind: 'photo', photo: id, ...(station === undefined ? {} : { station }) });
     },
   };

@@ -43,7 +43,11 @@ test('what the server has, what it took since and what waits come together, each
 
 test('steps of other units, photos and what was refused are not among them', () => {
   const problem = { type: '', title: 'No', status: 409, code: 'not-isolated' };
-  const waiting = [queued('r', 1, { problem }), queued('p', 2, { kind: 'photo' }), queued('o', 3, { compressorId: 'w' })];
+  const waiting = [
+    queued('r', 1, { problem }),
+    queued('p', 2, { kind: 'photo' }),
+    queued('o', 3, { compressorId: 'w' }),
+  ];
   expect(ids('u', [view('x', 1, { compressorId: 'w' })], [], waiting)).toEqual([]);
 });
 
@@ -52,5 +56,7 @@ test('a waiting measurement carries what the page made of it; the server’s wor
   const [mine] = mergeSteps('u', [], [], [queued('m', 1, { outcome })]);
   expect(mine).toMatchObject({ by: DEFAULT_PERSON_ID, body: { verdict: 'act', reason: 'too hot' } });
   const good = view('m', 1, { outcome: { ...outcome, verdict: 'good', reason: 'fine' } });
-  expect(mergeSteps('u', [good], [], [queued('m', 1, { outcome })])[0]!.body).toMatchObject({ verdict: 'good' });
+  expect(mergeSteps('u', [good], [], [queued('m', 1, { outcome })])[0]!.body).toMatchObject({
+    verdict: 'good',
+  });
 });

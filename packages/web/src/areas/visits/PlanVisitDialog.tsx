@@ -58,7 +58,12 @@ export function PlanVisitDialog({ siteId, unitId, onClose }: PlanVisitProps) {
       onClose={onClose}
     >
       {siteId === undefined && (
-        <TextField select label="Site" value={chosenSite} onChange={(event) => setChosenSite(event.target.value)}>
+        <TextField
+          select
+          label="Site"
+          value={chosenSite}
+          onChange={(event) => setChosenSite(event.target.value)}
+        >
           {(sites ?? []).map(({ id: value, name }) => (
             <MenuItem key={value} value={value}>
               {name}
@@ -84,7 +89,8 @@ export function PlanVisitDialog({ siteId, unitId, onClose }: PlanVisitProps) {
                   {unit.tag}
                 </Box>{' '}
                 <Typography component="span" variant="body2" sx={{ color: 'text.secondary' }}>
-                  {unit.description} · {count === 0 ? 'nothing due' : count === 1 ? '1 task' : `${count} tasks`}
+                  {unit.description} ·{' '}
+                  {count === 0 ? 'nothing due' : count === 1 ? '1 task' : `${count} tasks`}
                 </Typography>
               </Box>
             }

@@ -30,11 +30,19 @@ export function Visits() {
           <Typography variant="h1">Visits</Typography>
           {visits.data && (
             <Typography sx={{ color: 'text.secondary' }}>
-              {open.length === 0 ? 'None is open.' : open.length === 1 ? 'One is open.' : `${open.length} are open.`}
+              {open.length === 0
+                ? 'None is open.'
+                : open.length === 1
+                  ? 'One is open.'
+                  : `${open.length} are open.`}
             </Typography>
           )}
         </Box>
-        <Button variant="contained" onClick={() => setSearch({ plan: '' })} sx={{ flex: 'none', minHeight: 44 }}>
+        <Button
+          variant="contained"
+          onClick={() => setSearch({ plan: '' })}
+          sx={{ flex: 'none', minHeight: 44 }}
+        >
           Plan a visit
         </Button>
       </Stack>
@@ -54,7 +62,13 @@ export function Visits() {
 
 const FIRST_SHOWN = 20;
 
-function VisitList({ title, visits }: { readonly title: string; readonly visits: readonly VisitBriefView[] }) {
+function VisitList({
+  title,
+  visits,
+}: {
+  readonly title: string;
+  readonly visits: readonly VisitBriefView[];
+}) {
   const now = useNow();
   const [shown, setShown] = useState(FIRST_SHOWN);
   if (visits.length === 0) return null;
@@ -81,20 +95,40 @@ function VisitList({ title, visits }: { readonly title: string; readonly visits:
                 py: 0.5,
               }}
             >
-              <Typography sx={{ ...figureFont, fontWeight: 600 }}>{sayDate(visit.plannedOn, now, 'UTC')}</Typography>
+              <Typography sx={{ ...figureFont, fontWeight: 600 }}>
+                {sayDate(visit.plannedOn, now, 'UTC')}
+              </Typography>
               <MuiLink
                 component={Link}
                 to={`/visits/${visit.id}`}
-                sx={{ fontWeight: 650, py: 1, gridRow: { xs: 1, md: 'auto' }, gridColumn: { xs: 1, md: 'auto' } }}
+                sx={{
+                  fontWeight: 650,
+                  py: 1,
+                  gridRow: { xs: 1, md: 'auto' },
+                  gridColumn: { xs: 1, md: 'auto' },
+                }}
               >
                 {visit.siteName}
               </MuiLink>
               <Typography sx={{ ...figureFont }}>
-                {visit.units.map(({ tag, state }) => (state === 'signed' ? `${tag} ✓` : state === 'left' ? `${tag} (left)` : tag)).join(', ')}
+                {visit.units
+                  .map(({ tag, state }) =>
+                    state === 'signed' ? `${tag} ✓` : state === 'left' ? `${tag} (left)` : tag,
+                  )
+                  .join(', ')}
               </Typography>
               <Typography
                 variant="body2"
-                sx={{ fontWeight: 600, textAlign: 'right', color: unproved > 0 ? 'notebook.oxide' : visit.state === 'finished' ? 'notebook.slate' : 'notebook.brass' }}
+                sx={{
+                  fontWeight: 600,
+                  textAlign: 'right',
+                  color:
+                    unproved > 0
+                      ? 'notebook.oxide'
+                      : visit.state === 'finished'
+                        ? 'notebook.slate'
+                        : 'notebook.brass',
+                }}
               >
                 {unproved > 0 ? `${unproved} not proved` : stateWords[visit.state]}
               </Typography>
