@@ -14,26 +14,35 @@ import {
   createApp,
   Database,
   MeasurementsService,
+  PartsService,
   PeopleService,
   PlansService,
   ReadingsService,
+  RepairsService,
   ServicesService,
   SitesService,
   StandingsService,
   VesselsService,
+  VisitsService,
   WaitingService,
 } from '@entretien/server';
 import { withSchool, type ServicePlan } from '@entretien/core/plan';
 import type { DataPlate } from '@entretien/core/machine';
+import { worthPlanning } from '@entretien/core/visit';
 import seedrandom from 'seedrandom';
 import { Instruments, type Measured, type MeasuredVisit } from './measuring.js';
 import { people, sites, type SiteStory, type UnitStory } from './story.js';
+import { parts } from './van.js';
+import { creameryVisit, visitTasks } from './visit-story.js';
 
 const TIME_ZONE = 'Europe/Zurich';
 const SEED = 'haldris';
 
 /** Days ago that the vessels came into the register. */
 const VESSELS_REGISTERED = 360;
+
+/** Days ago of the visit that is told step by step. */
+const VISITED = 3;
 
 /** A moment of the day at which readings and visits happen, in hours. */
 const WORKING_HOUR = 9;
@@ -68,6 +77,9 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
       plans: app.get(PlansService),
       waiting: app.get(WaitingService),
       vessels: app.get(VesselsService),
+      parts: app.get(PartsService),
+      repairs: app.get(RepairsService),
+      visits: app.get(VisitsService),
     },
     today,
     (moment) => (clock = Math.min(moment, now)),
@@ -89,6 +101,9 @@ interface Services {
   readonly plans: PlansService;
   readonly waiting: WaitingService;
   readonly vessels: VesselsService;
+  readonly parts: PartsService;
+  readonly repairs: RepairsService;
+  readonly visits: VisitsService;
 }
 
 /** A machine while its story is told. */
@@ -138,12 +153,100 @@ class Valley {
         }
       });
       for (const unit of living) this.liveDay(unit, day);
+      if (this.today - day === VISITED) {
+        this.stockVan(day);
+        this.visitCreamery(
+          living.find(({ story }) => story.plate.tag === 'HC-1')!,
+          day,
+        );
+        this.tellRepairs(day);
+      }
       if (this.today - day === VESSELS_REGISTERED) {
         this.at(day, 18);
         sites.forEach((site, index) => this.addVessels(site, siteIds[index]!));
       }
     }
+    this.planVisit(
+      living.find(({ story }) => story.plate.tag === 'VB-2')!,
+      this.today,
+    );
     return this.summary;
+  }
+
+  /** The catalogue, and what the van carries. */
+  private stockVan(day: DayNumber): void {
+    this.at(day, 7);
+    for (const { fits, ...part } of parts) {
+      const units = fits.map((tag) => idOf('unit', tag));
+      this.write.parts.add({ ...part, id: idOf('part', part.number), fits: units }, this.technicians[0]!);
+    }
+  }
+
+  /** A guided visit from its first step to the signature. */
+  private visitCreamery({ id, siteId, meter }: LivingUnit, day: DayNumber): void {
+    this.at(day, WORKING_HOUR);
+    const [by] = this.technicians as [string];
+    const visit = idOf('visit', 'HC-1', day);
+    const units = [{ compressorId: id, tasks: [...visitTasks] }];
+    this.write.visits.plan({ id: visit, siteId, plannedOn: formatDay(day), units }, by);
+    const plate = this.write.compressors.find(id) as DataPlate;
+    for (const { minute, body } of creameryVisit(plate, Math.round(meter * 10) / 10)) {
+      const doneAt = this.at(day, WORKING_HOUR + minute / 60);
+      const { kind, ...details } = body;
+      const step = {
+        id: idOf('step', visit, minute, kind),
+        compressorId: id,
+        kind,
+        doneAt,
+        session: 'told',
+        details,
+      };
+      this.write.visits.record(visit, step, by);
+    }
+  }
+
+  /** A fault mended and proved long ago, one that waits, and what was made easier. */
+  private tellRepairs(day: DayNumber): void {
+    const [by] = this.technicians as [string];
+    const open = (
+      tag: string,
+      ago: number,
+      kind: 'fault' | 'improvement',
+      found: string,
+      station: string,
+    ) => {
+      const foundAt = formatInstant(startOfLocalDay(day - ago, TIME_ZONE) + WORKING_HOUR * HOUR_MS);
+      const repair = { id: idOf('repair', tag, found), kind, found, foundAt, station };
+      return this.write.repairs.open(idOf('unit', tag), repair, by).id;
+    };
+    this.at(day, WORKING_HOUR + 4);
+    open(
+      'SP-1',
+      20,
+      'improvement',
+      'Drain of the final separator brought out to the front',
+      'final-separator',
+    );
+    const slow = open('HC-2', 6, 'fault', 'Slow to fill: the laboratory waits for air', 'stage-1');
+    const at = formatInstant(startOfLocalDay(day, TIME_ZONE) + (WORKING_HOUR + 3) * HOUR_MS);
+    const entry = {
+      id: idOf('entry', slow),
+      kind: 'cause' as const,
+      at,
+      words: 'Ring worn: pump-up time grown by a third',
+    };
+    this.write.repairs.add(slow, entry, by);
+  }
+
+  /** What comes next: a visit that is planned and not begun. */
+  private planVisit({ id, siteId }: LivingUnit, day: DayNumber): void {
+    this.at(day, 7);
+    const due = worthPlanning(this.write.standings.of(id).tasks);
+    const visit = { id: idOf('visit', 'VB-2', day), siteId, plannedOn: formatDay(day) };
+    this.write.visits.plan(
+      { ...visit, units: [{ compressorId: id, tasks: [...due] }] },
+      this.technicians[0]!,
+    );
   }
 
   /** The receivers and cylinders of a site come into the register with their papers, a year ago. */

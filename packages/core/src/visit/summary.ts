@@ -32,7 +32,7 @@ export function summaryOf(unit: VisitUnit, progress: UnitProgress): readonly Sum
       'proof',
       some(
         tasks.filter(({ proof }) => proof === 'passed'),
-        (found) => `Proved by measurement: ${found}.`,
+        (found) => `Proved: ${found}.`,
       ),
     ),
     ...tasks

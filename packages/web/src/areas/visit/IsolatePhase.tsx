@@ -44,7 +44,7 @@ export function IsolatePhase({ atWork, onGo }: PhaseProps) {
         </Button>
         {open.length > 0 && (
           <Button variant="outlined" onClick={() => onGo('work')}>
-            What needs no opening
+            Other work first
           </Button>
         )}
       </Foot>
@@ -152,7 +152,10 @@ function GaugeRow({ step, atWork, isConfirmed, onTell, row }: StepRowProps & { r
             Look again
           </Button>
         ) : (
-          <Stack direction="row" sx={{ gap: 1, alignItems: 'start', pl: { xs: 5.25, sm: 0 } }}>
+          <Stack
+            direction="row"
+            sx={{ gap: 1, alignItems: 'start', pl: { xs: 5.5, sm: 0 }, width: { xs: '100%', sm: 'auto' } }}
+          >
             <QuantityField
               kind="pressure"
               label="It shows"

@@ -28,7 +28,7 @@ export function PhotoButton({
   };
   return (
     <>
-      <Button onClick={() => input.current?.click()} sx={{ minHeight: 44 }}>
+      <Button onClick={() => input.current?.click()} sx={{ minHeight: { xs: 44, md: 32 }, py: 0 }}>
         {count === 0 ? 'Photo' : `Photo (${count})`}
       </Button>
       <input

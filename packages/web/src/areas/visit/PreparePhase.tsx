@@ -125,6 +125,10 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
   );
 }
 
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
 function KitRow({ line: { part, count, answeredBy, short } }: { readonly line: KitLine }) {
   const held =
     answeredBy === null
@@ -139,10 +143,14 @@ function KitRow({ line: { part, count, answeredBy, short } }: { readonly line: K
     >
       <Figure value={String(count)} unit="×" sx={{ minWidth: 34 }} />
       <Typography sx={{ flex: 1 }}>
-        {answeredBy?.name ?? part}
+        {answeredBy?.name ?? capital(part)}
         {answeredBy && (
-          <Typography component="span" variant="caption" sx={{ color: 'text.secondary', pl: 0.75 }}>
-            for: {part}
+          <Typography
+            component="span"
+            variant="caption"
+            sx={{ color: 'text.secondary', display: 'block', lineHeight: 1.25 }}
+          >
+            {part}
           </Typography>
         )}
       </Typography>

@@ -1,21 +1,42 @@
-import { Box, Button, Stack, Typography } from '@mui/material';
+import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import { checkByCode } from '@entretien/core/checks';
-import { summaryOf } from '@entretien/core/visit';
+import type { ProofState } from '@entretien/core/visit';
+import { Link } from 'react-router';
+import { useRepairs } from '../../data/queries.js';
 import { Figure } from '../../parts/Figure.js';
+import { Tick } from '../../parts/Tick.js';
 import { VerdictMark } from '../../parts/VerdictMark.js';
 import { whenWords } from './MeasureCard.js';
 import type { Phase } from './phases.js';
 import type { UnitAtWork } from './use-visit.js';
 
-/** Beside the steps, where there is room: what the visit has come to so far. */
-export function SoFar({
-  atWork,
-  onGo,
-}: {
+const proofWords: Readonly<Record<ProofState, string>> = {
+  'none-needed': 'done',
+  missing: 'not proved yet',
+  failed: 'proof failed',
+  passed: 'proved',
+  closed: 'closed',
+};
+
+const proofColour: Readonly<Record<ProofState, string>> = {
+  'none-needed': 'notebook.slate',
+  missing: 'notebook.brass',
+  failed: 'notebook.oxide',
+  passed: 'notebook.slate',
+  closed: 'notebook.brass',
+};
+
+interface SoFarProps {
   readonly atWork: UnitAtWork;
+  readonly phase: Phase;
   readonly onGo: (phase: Phase) => void;
-}) {
-  const { progress, unit, visit } = atWork;
+}
+
+/** Beside the steps, where there is room: what the visit has come to so far. */
+export function SoFar({ atWork, phase, onGo }: SoFarProps) {
+  const { progress, visit } = atWork;
+  const { data: repairs } = useRepairs(atWork.view.compressorId);
+  const open = (repairs ?? []).filter(({ isOpen }) => isOpen);
   const answered = progress.tasks.filter(({ outcome }) => outcome !== 'open').length;
   return (
     <Box component="section" aria-label="So far" sx={{ px: 2.75, py: 2 }}>
@@ -23,12 +44,25 @@ export function SoFar({
       <Typography sx={{ color: 'text.secondary', mb: 1 }}>
         <Figure value={`${answered} of ${progress.tasks.length}`} /> tasks answered
       </Typography>
-      {answered > 0 &&
-        summaryOf(unit, progress).map(({ sentence }, index) => (
-          <Typography key={index} variant="body2" sx={{ py: 0.3 }}>
-            {sentence}
+      {progress.tasks.map(({ code, outcome, proof }) => (
+        <Stack key={code} direction="row" sx={{ alignItems: 'center', gap: 1, py: 0.35 }}>
+          <Tick on={outcome === 'done'} size={18} />
+          <Typography variant="body2" sx={{ flex: 1 }}>
+            {atWork.nameOf(code)}
           </Typography>
-        ))}
+          <Typography
+            variant="body2"
+            sx={{ fontWeight: 600, color: outcome === 'open' ? 'text.secondary' : proofColour[proof] }}
+          >
+            {outcome === 'open' ? '' : outcome === 'not-done' ? 'not done' : proofWords[proof]}
+          </Typography>
+        </Stack>
+      ))}
+      {progress.faults.map(({ id, found }) => (
+        <Typography key={id} variant="body2" sx={{ py: 0.35, color: 'notebook.oxide' }}>
+          Found: {found}
+        </Typography>
+      ))}
       {progress.measured.length > 0 && (
         <Box sx={{ mt: 1.5 }}>
           <Typography variant="h3">Measured</Typography>
@@ -62,7 +96,22 @@ export function SoFar({
             ))}
         </Stack>
       )}
-      {progress.obstacles.length === 0 && !progress.signed && (
+      {open.length > 0 && (
+        <Box component="section" aria-label="Open repairs" sx={{ mt: 1.5 }}>
+          <Typography variant="h3">Open repairs</Typography>
+          {open.map(({ id, found, waitsFor }) => (
+            <Box key={id} sx={{ borderTop: 1, borderColor: 'divider', py: 0.6 }}>
+              <MuiLink component={Link} to={`/repairs/${id}`} sx={{ fontWeight: 600, typography: 'body2' }}>
+                {found}
+              </MuiLink>
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                {waitsFor}
+              </Typography>
+            </Box>
+          ))}
+        </Box>
+      )}
+      {progress.obstacles.length === 0 && !progress.signed && phase !== 'sign' && (
         <Button onClick={() => onGo('sign')} sx={{ mt: 1.5, px: 0 }}>
           Ready to be signed for
         </Button>

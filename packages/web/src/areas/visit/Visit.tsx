@@ -69,7 +69,7 @@ function UnitOfVisit({
   };
   const Shown = views[phase];
   return (
-    <WithSide width={340} side={<SoFar atWork={atWork} onGo={go} />}>
+    <WithSide width={340} side={<SoFar atWork={atWork} phase={phase} onGo={go} />}>
       <Box sx={{ display: 'flex', flexDirection: 'column', flex: 1, minHeight: '100%' }}>
         <VisitHead atWork={atWork} phase={phase} onGo={go} />
         <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 1.5, flex: 1, display: 'flex', flexDirection: 'column' }}>

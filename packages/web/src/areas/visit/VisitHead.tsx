@@ -75,8 +75,12 @@ export function VisitHead({ atWork, phase, onGo }: HeadProps) {
                 display: 'block',
                 height: 5,
                 borderRadius: 3,
-                bgcolor:
-                  one === phase ? 'notebook.brass' : done.has(one) ? 'primary.main' : 'notebook.strongRule',
+                // Behind one: filled. Ahead: an empty outline; so that colour alone tells nothing.
+                bgcolor: one === phase ? 'notebook.brass' : done.has(one) ? 'primary.main' : 'transparent',
+                boxShadow:
+                  one === phase || done.has(one)
+                    ? 'none'
+                    : 'inset 0 0 0 1px var(--mui-palette-notebook-strongRule)',
               },
             }}
           >
@@ -89,7 +93,12 @@ export function VisitHead({ atWork, phase, onGo }: HeadProps) {
               }}
             >
               {phaseNames[one]}
-              {done.has(one) && one !== phase ? ' ✓' : ''}
+              {done.has(one) && one !== phase && (
+                <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
+                  {' '}
+                  ✓
+                </Box>
+              )}
             </Typography>
           </ButtonBase>
         ))}

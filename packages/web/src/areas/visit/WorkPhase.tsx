@@ -105,46 +105,48 @@ function StationCard({ atWork, group }: Pick<PhaseProps, 'atWork'> & { readonly 
   const open = tasks.filter((task) => answerOf(atWork, task)?.outcome === 'open');
   const checks = checksFor(atWork.unit.plate).filter((check) => check.station(atWork.unit.plate) === station);
   const cautions = [...new Set(tasks.flatMap(({ caution }) => (caution === undefined ? [] : [caution])))];
-  return (
-    <Box
-      component="section"
-      aria-label={name}
-      sx={{ borderTop: 1, borderColor: 'notebook.strongRule', py: 1.25 }}
+  const isAlone = tasks.length === 1;
+  const doneAll = open.length > 0 && (
+    <Button
+      variant="contained"
+      disabled={isShut}
+      onClick={() => void atWork.tell({ kind: 'station', station, tasks: open.map(({ code }) => code) })}
+      sx={{ minHeight: 44, flex: 'none' }}
     >
-      <Stack direction="row" sx={{ alignItems: 'center', gap: 1, mb: 0.5, flexWrap: 'wrap' }}>
-        <Typography variant="h2" component="h3" sx={{ flex: 1 }}>
+      {isAlone ? 'Done, as expected' : 'All done, as expected'}
+    </Button>
+  );
+  return (
+    <Box component="section" aria-label={name} sx={{ borderTop: 1, borderColor: 'divider', pt: 1, pb: 0.25 }}>
+      {isAlone ? (
+        <Typography variant="body2" component="h3" sx={{ color: 'text.secondary' }}>
           {name}
         </Typography>
-        {open.length > 0 && (
-          <Button
-            variant="contained"
-            disabled={isShut}
-            onClick={() =>
-              void atWork.tell({ kind: 'station', station, tasks: open.map(({ code }) => code) })
-            }
-            sx={{ minHeight: 44 }}
-          >
-            {open.length === 1 ? 'Done, as expected' : 'All done, as expected'}
-          </Button>
-        )}
-      </Stack>
-      {cautions.map((words) => (
-        <Caution key={words} words={words} />
-      ))}
+      ) : (
+        <Stack direction="row" sx={{ alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
+          <Typography variant="h2" component="h3" sx={{ flex: 1 }}>
+            {name}
+          </Typography>
+          {doneAll}
+        </Stack>
+      )}
       {tasks.map((task) => (
-        <TaskRow key={task.code} atWork={atWork} task={task} isShut={isShut} isAlone={tasks.length === 1} />
+        <TaskRow
+          key={task.code}
+          atWork={atWork}
+          task={task}
+          isShut={isShut}
+          doneAlone={isAlone ? doneAll : null}
+        />
       ))}
-      <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', mt: 0.5 }}>
-        <Button onClick={() => setFinding(true)} sx={{ minHeight: 44 }}>
+      {open.length > 0 && cautions.map((words) => <Caution key={words} words={words} />)}
+      <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', pl: { md: 3.5 } }}>
+        <Button onClick={() => setFinding(true)} sx={quiet}>
           Found a fault
         </Button>
         <PhotoButton atWork={atWork} station={station} />
         {checks.length > 0 && (
-          <Button
-            onClick={() => setMeasuring(!isMeasuring)}
-            aria-expanded={isMeasuring}
-            sx={{ minHeight: 44 }}
-          >
+          <Button onClick={() => setMeasuring(!isMeasuring)} aria-expanded={isMeasuring} sx={quiet}>
             Checks here
           </Button>
         )}
@@ -156,13 +158,16 @@ function StationCard({ atWork, group }: Pick<PhaseProps, 'atWork'> & { readonly 
   );
 }
 
+const quiet = { minHeight: { xs: 44, md: 32 }, py: 0 };
+
 interface TaskRowProps extends Pick<PhaseProps, 'atWork'> {
   readonly task: ServiceTask;
   readonly isShut: boolean;
-  readonly isAlone: boolean;
+  /** The button of the whole station, where this is its only task. */
+  readonly doneAlone: React.ReactNode;
 }
 
-function TaskRow({ atWork, task, isShut, isAlone }: TaskRowProps) {
+function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
   const [isAsking, setAsking] = useState(false);
   const answer = answerOf(atWork, task);
   const outcome = answer?.outcome ?? 'open';
@@ -174,10 +179,10 @@ function TaskRow({ atWork, task, isShut, isAlone }: TaskRowProps) {
       ...(reason === undefined ? {} : { reason }),
     });
   return (
-    <Box sx={{ py: 0.6 }}>
-      <Stack direction="row" sx={{ alignItems: 'start', gap: 1.25 }}>
+    <Box sx={{ py: 0.4 }}>
+      <Stack direction="row" sx={{ alignItems: 'start', gap: 1.25, flexWrap: { xs: 'wrap', md: 'nowrap' } }}>
         <Tick on={outcome === 'done'} size={24} />
-        <Box sx={{ flex: 1, minWidth: 0 }}>
+        <Box sx={{ flex: { xs: '1 0 200px', md: 1 }, minWidth: 0 }}>
           <Typography sx={{ fontWeight: 650, lineHeight: 1.3 }}>{task.name}</Typography>
           {outcome === 'open' && task.how && (
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
@@ -196,8 +201,8 @@ function TaskRow({ atWork, task, isShut, isAlone }: TaskRowProps) {
           )}
         </Box>
         {outcome === 'open' ? (
-          <Stack direction="row" sx={{ flex: 'none' }}>
-            {!isAlone && (
+          <Stack direction="row-reverse" sx={{ flex: { xs: '1 0 100%', md: 'none' }, gap: 0.5 }}>
+            {doneAlone ?? (
               <Button
                 disabled={isShut}
                 onClick={() => void tell('done')}
