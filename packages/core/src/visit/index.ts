@@ -42,3 +42,4 @@ export {
 export { admitStep, AFTER_SIGNING, LIVE_MS, missingIsolation } from './admit.js';
 export { prepare, worthPlanning, type Preparation, type StationWork } from './prepare.js';
 export { sayOpen, summaryOf, type SummaryLine } from './summary.js';
+export { sayStep } from './say-step.js';

@@ -53,7 +53,7 @@ test('words are looked for in what happened and in notes, whatever their accents
   expect(said(await find('q=ol schwarz'))).toEqual(['HC-1 Service: oil change']);
   expect(said(await find('q=belt ch'))).toEqual(['CJ-9 Service: belt check']);
   expect(said(await find('q=cracked'))).toEqual(['HC-1 Hours read: 100.0 h total']);
-  expect(said(await find('q=gate'))).toEqual(['HC-1 Visit, note: Key at the gate']);
+  expect(said(await find('q=gate'))).toEqual(['HC-1 Note: Key at the gate']);
   expect(await find('q=nowhere')).toEqual([]);
   // What means something to the index is taken for what it is.
   expect(await find(`q=${encodeURIComponent('" OR * -')}`)).toEqual([]);

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { LogbookKind } from '@entretien/contracts';
 import { checkByCode } from '@entretien/core/checks';
+import { sayStep, type StepBody } from '@entretien/core/visit';
 import type { EntityTarget } from 'typeorm';
 import { Database } from './database.js';
 import { PlateChangeEntity } from './entities/compressor.entity.js';
@@ -20,6 +21,8 @@ interface LoggedKind<Row extends FactColumns = FactColumns> {
   readonly entity: EntityTarget<Row> & (new () => Row);
   readonly at: (row: Row) => number;
   readonly say: (row: Row) => string;
+  /** Those of its own kinds that are facts of their own besides, and stand there as that. */
+  readonly leavesOut?: readonly string[];
 }
 
 function logged<Row extends FactColumns>(one: LoggedKind<Row>): LoggedKind {
@@ -90,14 +93,9 @@ const KINDS: readonly LoggedKind[] = [
     kind: 'visit-step',
     entity: VisitStepEntity,
     at: ({ doneAt }) => doneAt,
-    say: ({ kind, details, marks, outcome }) => {
-      const { strokes: _strokes, ...said } = details as Record<string, unknown>;
-      const words = Object.values(said)
-        .filter((value) => typeof value === 'string' || typeof value === 'number')
-        .map((value) => inWords(String(value)));
-      const judged = outcome === null ? [] : [outcome.verdict];
-      return `Visit, ${kind}: ${[...words, ...judged, ...marks.map(inWords)].join(', ')}`;
-    },
+    say: ({ kind, details, marks }) =>
+      [sayStep({ kind, ...details } as StepBody), ...marks.map(inWords)].join(', '),
+    leavesOut: ['measure', 'hours', 'fault'],
   }),
   logged({
     kind: 'repair',
@@ -134,7 +132,7 @@ export class LogbookWriter {
   /** Within the transaction that records the fact. */
   write(entity: unknown, row: FactColumns): void {
     const kind = byEntity.get(entity);
-    if (!kind) return;
+    if (!kind || kind.leavesOut?.includes((row as { kind?: string }).kind ?? '')) return;
     const { id, recordedAt, by, note } = row;
     const { compressorId = null } = row as { compressorId?: string };
     const said = kind.say(row);
@@ -163,9 +161,10 @@ export class LogbookWriter {
       const [any] = this.database.all('SELECT 1 FROM "logbook" LIMIT 1');
       // Rows are numbered from the beginning again: words of the old ones must be gone.
       if (!any) this.database.run(`INSERT INTO "logbook_text" ("logbook_text") VALUES ('delete-all')`);
-      for (const { entity } of KINDS) {
+      for (const { entity, leavesOut = [] } of KINDS) {
         const missing = this.database.all<{ id: string }>(
-          `SELECT "f"."id" FROM ${this.database.tableOf(entity)} "f" LEFT JOIN "logbook" "l" ON "l"."fact_id" = "f"."id" WHERE "l"."fact_id" IS NULL`,
+          `SELECT "f"."id" FROM ${this.database.tableOf(entity)} "f" LEFT JOIN "logbook" "l" ON "l"."fact_id" = "f"."id" WHERE "l"."fact_id" IS NULL${leavesOut.map(() => ' AND "f"."kind" <> ?').join('')}`,
+          ...leavesOut,
         );
         for (const { id } of missing) this.write(entity, this.database.find(entity, id)!);
         count += missing.length;

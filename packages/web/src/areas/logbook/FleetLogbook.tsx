@@ -138,6 +138,8 @@ export function FleetLogbook() {
             </MenuItem>
           ))}
         </TextField>
+        {/* With several fields, Enter looks for a button to press. */}
+        <button type="submit" style={{ display: 'none' }} aria-hidden tabIndex={-1} />
         {(['from', 'to'] as const).map((edge) => (
           <TextField
             key={edge}

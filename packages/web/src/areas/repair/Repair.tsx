@@ -5,7 +5,7 @@ import { stationName } from '@entretien/core/machine';
 import { proceduresFor, sayTorque, type Procedure } from '@entretien/core/repairs';
 import { readNumber } from '@entretien/core/quantities';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { getJson, sentenceOf } from '../../data/api.js';
@@ -61,6 +61,8 @@ interface RepairProps {
 
 function RepairPage({ repair, unit }: RepairProps) {
   const now = useNow();
+  const { data: sites } = useSites();
+  const timeZone = sites?.find(({ id }) => id === unit.siteId)?.timeZone ?? 'UTC';
   return (
     <>
       <MuiLink
@@ -74,7 +76,7 @@ function RepairPage({ repair, unit }: RepairProps) {
       <Typography sx={{ color: 'text.secondary', mb: 1.5 }}>
         {repair.kind === 'fault' ? 'Fault' : repair.kind === 'modification' ? 'Modification' : 'Improvement'}
         {repair.station ? ` · ${stationName(unit, repair.station)}` : ''} · found{' '}
-        {sayDate(repair.foundAt.slice(0, 10), now, 'UTC')} ·{' '}
+        {sayDate(toLocalText(Date.parse(repair.foundAt), timeZone).slice(0, 10), now, timeZone)} ·{' '}
         <Box component="strong" sx={{ color: repair.isOpen ? 'notebook.oxide' : 'notebook.slate' }}>
           {stateWords[repair.state]}
         </Box>
@@ -107,7 +109,7 @@ function RepairPage({ repair, unit }: RepairProps) {
           )}
           {repair.isOpen && <Said repair={repair} kind="part" label="Part used" submit="Note the part" />}
           <Said repair={repair} kind="note" label="Note" submit="Keep" />
-          <Entries repair={repair} />
+          <Entries repair={repair} timeZone={timeZone} />
         </Box>
         <Box>
           {repair.isOpen && <Guide repair={repair} unit={unit} />}
@@ -137,18 +139,23 @@ interface SaidProps {
 function Said({ repair, kind, label, submit, hasMinutes = false }: SaidProps) {
   const [words, setWords] = useState('');
   const [minutes, setMinutes] = useState('');
-  const [fact, setFact] = useState(newFact);
+  const fact = useFactOnce();
   const add = useAdd(repair);
   const read = readNumber(minutes);
   const isReadable = minutes.trim() === '' || (read.ok && read.value >= 0 && read.value <= 10_000);
   const send = () =>
     add.mutate(
-      { ...fact, kind, words: words.trim(), ...(hasMinutes && read.ok ? { minutes: read.value } : {}) },
+      {
+        ...fact.made(),
+        kind,
+        words: words.trim(),
+        ...(hasMinutes && read.ok ? { minutes: read.value } : {}),
+      },
       {
         onSuccess: () => {
           setWords('');
           setMinutes('');
-          setFact(newFact());
+          fact.forget();
         },
       },
     );
@@ -201,12 +208,25 @@ function Said({ repair, kind, label, submit, hasMinutes = false }: SaidProps) {
   );
 }
 
-/** Sent again after a lost answer it must be the same fact: its id and moment are made once. */
 function newFact() {
   return { id: newId(), at: new Date().toISOString() };
 }
 
-function Entries({ repair }: { readonly repair: RepairView }) {
+/**
+ * The id and moment of what is sent next: made when it is first sent, for the order of things is theirs, and
+ * kept until it was taken, for sent again after a lost answer it must be the same fact.
+ */
+function useFactOnce() {
+  const kept = useRef<ReturnType<typeof newFact> | null>(null);
+  return {
+    made: () => (kept.current ??= newFact()),
+    forget: () => {
+      kept.current = null;
+    },
+  };
+}
+
+function Entries({ repair, timeZone }: { readonly repair: RepairView; readonly timeZone: string }) {
   return (
     <Box component="ol" aria-label="What was done" sx={{ listStyle: 'none', p: 0, m: 0 }}>
       {repair.entries
@@ -215,7 +235,7 @@ function Entries({ repair }: { readonly repair: RepairView }) {
           <Box component="li" key={id} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75 }}>
             <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center' }}>
               <Typography variant="body2" sx={{ color: 'text.secondary', flex: 'none', minWidth: 130 }}>
-                {toLocalText(Date.parse(at), 'UTC').replace('T', ' ')}
+                {toLocalText(Date.parse(at), timeZone).replace('T', ' ')}
               </Typography>
               <Typography variant="body2" sx={{ flex: 1 }}>
                 {kind === 'close' ? 'Closed: ' : ''}
@@ -363,7 +383,7 @@ function ProofFields({ repair, unit, code, measurements }: ProofProps) {
   const now = useNow();
   const earlier = measurements.filter((one) => one.check === code);
   const [texts, setTexts] = useState<CheckTexts>(() => stayingTexts(check.fields, earlier[0]?.values, units));
-  const [fact, setFact] = useState(newFact);
+  const fact = useFactOnce();
   const add = useAdd(repair);
   const site = sites?.find(({ id }) => id === unit.siteId);
   const judged = useJudged(check, texts, { unit, site, at: now, earlier });
@@ -376,13 +396,13 @@ function ProofFields({ repair, unit, code, measurements }: ProofProps) {
         event.preventDefault();
         if (!judged.judgement) return;
         const entry = {
-          ...fact,
+          ...fact.made(),
           kind: 'proof' as const,
           words: check.name,
           check: code,
           values: { ...judged.values },
         };
-        add.mutate(entry, { onSuccess: () => setFact(newFact()) });
+        add.mutate(entry, { onSuccess: () => fact.forget() });
       }}
     >
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>

@@ -1,5 +1,6 @@
-import { Box, Button, Stack, Typography } from '@mui/material';
+import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { checkByCode } from '@entretien/core/checks';
 import { isEstimate } from '@entretien/core/plan';
 import { formatFigure } from '@entretien/core/quantities';
@@ -202,6 +203,19 @@ export function Logbook({ unitId, onCorrect, facts, taskNames, timeZone }: Logbo
   }
   return (
     <Box>
+      <MuiLink
+        component={Link}
+        to={`/units/${unitId}/history`}
+        sx={{
+          fontWeight: 600,
+          typography: 'body2',
+          display: 'inline-flex',
+          minHeight: 44,
+          alignItems: 'center',
+        }}
+      >
+        Whole history on one page
+      </MuiLink>
       <Box component="ol" aria-label="Logbook" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {days.slice(0, shown).map(({ day, hours, isEstimated, lines, all, by }) => (
           <Box component="li" key={day} sx={row}>

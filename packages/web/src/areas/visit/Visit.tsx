@@ -1,5 +1,6 @@
 import { Alert, Box, Stack, Typography } from '@mui/material';
 import type { VisitView } from '@entretien/contracts';
+import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { useOutbox } from '../../outbox/outbox.js';
 import { Failed, Waiting } from '../../parts/States.js';
@@ -62,7 +63,9 @@ function UnitOfVisit({
   const [search, setSearch] = useSearchParams();
   const { isConnected } = useOutbox();
   const asked = phases.find((phase) => phase === search.get('at'));
-  const phase = asked ?? (atWork.steps.length === 0 ? 'prepare' : nextPhase(atWork));
+  // Where one goes on is found once: a step that is told must not turn the page.
+  const [first] = useState<Phase>(() => (atWork.steps.length === 0 ? 'prepare' : nextPhase(atWork)));
+  const phase = asked ?? first;
   const go = (next: Phase, unit = view.compressorId) => {
     setSearch({ unit, at: next });
     window.scrollTo({ top: 0 });

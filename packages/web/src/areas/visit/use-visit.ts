@@ -9,6 +9,7 @@ import {
   isolationFor,
   missingIsolation,
   progressOf,
+  sayStep,
   type Isolation,
   type StepBody,
   type UnitProgress,
@@ -163,26 +164,4 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
       await tell({ kind: 'photo', photo: id, ...(station === undefined ? {} : { station }) });
     },
   };
-}
-
-/** What a step says, for the tray. */
-function sayStep(body: StepBody): string {
-  switch (body.kind) {
-    case 'task':
-      return `${body.task}: ${body.outcome}`;
-    case 'station':
-      return `${body.station}: all as expected`;
-    case 'isolate':
-      return `Isolation: ${body.step}`;
-    case 'measure':
-      return `Measured: ${body.check}`;
-    case 'part':
-      return `Part: ${body.name}`;
-    case 'fault':
-      return `Found: ${body.found}`;
-    case 'sign':
-      return `Signed by ${body.name}`;
-    default:
-      return body.kind;
-  }
 }

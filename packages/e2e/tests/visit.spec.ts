@@ -1,0 +1,542 @@
+import { randomUUID } from 'node:crypto';
+import type { Locator, Page } from '@playwright/test';
+import jsqr from 'jsqr';
+import { PNG } from 'pngjs';
+import { daysAgo, expect, isPhone, test, type Office } from './fixtures.js';
+
+const readCode = jsqr;
+
+/** Counts what a person does: every touch and every figure typed. */
+class Hands {
+  count = 0;
+  constructor(private readonly page: Page) {}
+
+  async press(name: string | RegExp, within: Page | Locator = this.page): Promise<void> {
+    const button = within.getByRole('button', { name, exact: typeof name === 'string' }).first();
+    // What lies half under the foot of the page is brought into sight first, as anybody would.
+    await button.evaluate((one) => one.scrollIntoView({ block: 'center' }));
+    await button.click();
+    this.count += 1;
+  }
+
+  async tick(name: string): Promise<void> {
+    await this.page.getByRole('checkbox', { name }).click();
+    await expect(this.page.getByRole('checkbox', { name })).toBeChecked();
+    this.count += 1;
+  }
+
+  async type(label: string, text: string, within: Page | Locator = this.page): Promise<void> {
+    await within.getByLabel(label, { exact: true }).fill(text);
+    this.count += 1;
+  }
+
+  async isolate(): Promise<void> {
+    const list = this.page.getByRole('list', { name: 'Isolation' });
+    await expect(list).toBeVisible();
+    for (const step of await list.getByRole('checkbox').all()) {
+      await step.click();
+      await expect(step).toBeChecked();
+      this.count += 1;
+    }
+    await this.type('It shows', '0');
+    await this.press('Note', list);
+    await expect(list.getByRole('button', { name: 'Look again' })).toBeVisible();
+  }
+
+  async restart(): Promise<void> {
+    const section = this.page.getByRole('region', { name: 'Restart' });
+    await expect(section).toBeVisible();
+    for (const step of await section.getByRole('checkbox').all()) {
+      await step.click();
+      this.count += 1;
+    }
+    await this.press('It runs again');
+  }
+
+  async sign(): Promise<void> {
+    await this.type('Name', 'Mira Kolden');
+    await this.press(/^Sign for/);
+    await expect(this.page.getByText(/^Signed for by Mira Kolden/)).toBeVisible();
+  }
+
+  /** Every station that is left, with one touch each. */
+  async allAsExpected(): Promise<number> {
+    const buttons = this.page.getByRole('button', { name: /one, as expected$/ });
+    await expect(buttons.first()).toBeVisible();
+    const stations = await buttons.count();
+    for (let left = stations; left > 0; left -= 1) {
+      await buttons.first().click();
+      this.count += 1;
+      await expect(buttons).toHaveCount(left - 1);
+    }
+    return stations;
+  }
+}
+
+async function addScrew(office: Office, tag: string): Promise<string> {
+  const unit = await office.addUnit(tag, {
+    family: 'screw',
+    motor: 'three-phase',
+    drive: 'direct',
+    commissionedOn: daysAgo(300).slice(0, 10),
+  });
+  await office.readHours(unit, 200, 0);
+  await office.readHours(unit, 2, 1990);
+  return unit;
+}
+
+/** A visit of one unit, planned past the page, and opened. */
+async function openVisit(page: Page, unit: string, tasks: string[], at = 'prepare'): Promise<string> {
+  const { siteId } = (await (await page.request.get(`/api/compressors/${unit}`)).json()) as {
+    siteId: string;
+  };
+  const id = randomUUID();
+  const visit = { id, siteId, plannedOn: daysAgo(0).slice(0, 10), units: [{ compressorId: unit, tasks }] };
+  expect((await page.request.post('/api/visits', { data: visit })).status()).toBe(201);
+  await page.goto(`/visits/${id}?at=${at}`);
+  await expect(page.getByRole('navigation', { name: 'Parts of the visit' })).toBeVisible();
+  return id;
+}
+
+async function lastDone(page: Page, unit: string, code: string): Promise<string | null> {
+  const standing = (await (await page.request.get(`/api/compressors/${unit}/standing`)).json()) as {
+    tasks: { code: string; lastDoneAt: string | null }[];
+  };
+  return standing.tasks.find((task) => task.code === code)!.lastDoneAt;
+}
+
+async function measureHeat(
+  hands: Hands,
+  page: Page,
+  temp: string,
+  more: [string, string][] = [],
+): Promise<void> {
+  const card = page.getByRole('region', { name: 'Discharge temperature' });
+  await hands.type('Discharge', temp, card);
+  await hands.type('Air about it', '21', card);
+  for (const [label, text] of more) await hands.type(label, text, card);
+  await hands.press('Save', card);
+}
+
+test('a 2,000 h screw service, from Today to the printed tag', async ({ page, office }, info) => {
+  test.setTimeout(90_000);
+  const tag = `VS-${info.project.name}`;
+  const unit = await addScrew(office, tag);
+  const hands = new Hands(page);
+  await page.goto('/');
+  await page.getByRole('link', { name: `Visit Site of ${tag}` }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('checkbox', { name: new RegExp(tag) })).toBeChecked();
+  await hands.press('Prepare the visit', dialog);
+  await expect(page.getByRole('heading', { level: 1, name: tag })).toBeVisible();
+
+  // Prepare: what is due, in the order of doing, with what it takes.
+  await expect(page.getByText('Isolated and vented', { exact: true })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Take along' })).toBeVisible();
+  await hands.type('Figure on the meter', '2010');
+  await hands.press('Note');
+  await expect(page.getByText('2,010')).toBeVisible();
+  await hands.press('To the before readings');
+
+  // Before: what the work should change.
+  await measureHeat(hands, page, '92', [['Most rise by the book', '75']]);
+  await expect(page.getByRole('region', { name: 'Discharge temperature' })).toContainText('before');
+  await hands.press('Stop it and isolate');
+  await expect(page.getByRole('button', { name: 'Five steps to go' })).toBeDisabled();
+  await hands.isolate();
+  await hands.press('Isolated: to the work');
+
+  // Work: a station as expected is one touch.
+  const before = hands.count;
+  const stations = await hands.allAsExpected();
+  expect(hands.count - before).toBe(stations);
+  expect(stations).toBeGreaterThanOrEqual(6);
+  await hands.press(/^Used: oil filter/);
+  await expect(page.getByText('Everything is answered.')).toBeVisible();
+  await hands.press('Restart and prove');
+  await hands.restart();
+  await hands.press('All tight');
+  await expect(page.getByText('Tight.', { exact: true })).toBeVisible();
+  // What stays is there already: two figures prove it.
+  await measureHeat(hands, page, '84');
+  await expect(page.getByText('Everything that was done is proved.')).toBeVisible();
+  await hands.press('To the signature');
+  await expect(page.getByRole('region', { name: 'Summary' })).toContainText('Proved:');
+  await page.getByLabel('Name').fill('Mira Kolden');
+  await page.getByRole('img', { name: 'Signature' }).hover();
+  await page.mouse.down();
+  await page.mouse.move(120, 620, { steps: 4 });
+  await page.mouse.up();
+  await hands.press(`Sign for ${tag}`);
+  await expect(page.getByText('Signed for by Mira Kolden.')).toBeVisible();
+  info.annotations.push({ type: 'interactions', description: String(hands.count) });
+  // Six screens, twelve stations at most: nothing is asked twice.
+  expect(hands.count).toBeLessThan(45);
+
+  await expect.poll(() => lastDone(page, unit, 'oil-filter')).not.toBeNull();
+  const card = page.getByRole('region', { name: 'Service tag' });
+  await expect(card).toContainText('2,010 h');
+  const code = PNG.sync.read(await card.getByRole('img', { name: `Code that opens ${tag}` }).screenshot());
+  const read = readCode(new Uint8ClampedArray(code.data), code.width, code.height);
+  expect(read?.data).toBe(new URL(`/units/${unit}`, page.url()).href);
+  const print = page.getByRole('link', { name: 'Print the tag' });
+  const tagPdf = await page.request.get((await print.getAttribute('href'))!);
+  expect([tagPdf.status(), tagPdf.headers()['content-type']]).toEqual([200, 'application/pdf']);
+  const report = await page.request.get(
+    (await page.getByRole('link', { name: 'Report as PDF' }).getAttribute('href'))!,
+  );
+  expect((await report.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  await page.goto(read!.data);
+  await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
+});
+
+test('an oil-free ring kit, with the pump-up before and after', async ({ page, office }, info) => {
+  test.setTimeout(60_000);
+  const unit = await office.addUnit(`OF-${info.project.name}`, {
+    family: 'piston-oil-free',
+    motor: 'single-phase',
+    receiverL: 24,
+    fadLpm: 60,
+    cutOutBar: 8,
+  });
+  await office.readHours(unit, 5, 700);
+  await openVisit(page, unit, ['ring-kit'], 'before');
+  const hands = new Hands(page);
+  const pumpUp = page.getByRole('region', { name: /Pump-up/ });
+  const measure = async (seconds: string) => {
+    await hands.type('From', '0', pumpUp);
+    await hands.type('To', '7', pumpUp);
+    await hands.type('Time', seconds, pumpUp);
+    await hands.press('Save', pumpUp);
+  };
+  await measure('290');
+  await expect(pumpUp.getByText('act').first()).toBeVisible();
+  await hands.press('Stop it and isolate');
+  await hands.isolate();
+  await hands.press('Isolated: to the work');
+  await expect(page.getByText(/lip up, never the sleeve pushed over the ring/)).toBeVisible();
+  await hands.allAsExpected();
+  await hands.press('Restart and prove');
+  await hands.restart();
+  await hands.press('All tight');
+  await measure('165');
+  await expect(page.getByText('Everything that was done is proved.')).toBeVisible();
+  // Before and after stand under each other.
+  await expect(pumpUp).toContainText('before');
+  await expect(pumpUp).toContainText('after');
+  await hands.press('To the signature');
+  await hands.sign();
+  await expect.poll(() => lastDone(page, unit, 'ring-kit')).not.toBeNull();
+});
+
+test('a purifier cartridge is changed and weighed', async ({ page, office }, info) => {
+  test.setTimeout(60_000);
+  const unit = await office.addUnit(`HP-${info.project.name}`, {
+    family: 'high-pressure',
+    stages: 3,
+    motor: 'three-phase',
+    airUse: 'breathing',
+  });
+  await openVisit(page, unit, ['cartridge-replace'], 'before');
+  const hands = new Hands(page);
+  const weight = page.getByRole('region', { name: /Cartridge weight/ });
+  const weigh = async (grams: string, more: [string, string][]) => {
+    await hands.type('It weighs', grams, weight);
+    for (const [label, text] of more) await hands.type(label, text, weight);
+    await hands.press('Save', weight);
+  };
+  await weigh('1180', [
+    ['Dry, as printed', '1000'],
+    ['Saturated, as printed', '1200'],
+  ]);
+  await hands.press('Stop it and isolate');
+  await expect(page.getByText('Close bank and cylinder valves')).toBeVisible();
+  await hands.isolate();
+  await hands.press('Isolated: to the work');
+  await hands.allAsExpected();
+  await hands.press('Restart and prove');
+  await hands.restart();
+  await hands.press('All tight');
+  await weigh('1004', []);
+  await expect(page.getByText('Everything that was done is proved.')).toBeVisible();
+});
+
+test('an interruption: after a time away the isolation is asked for again', async ({
+  page,
+  office,
+}, info) => {
+  const unit = await addScrew(office, `AW-${info.project.name}`);
+  await page.clock.install();
+  await openVisit(page, unit, ['oil-filter'], 'isolate');
+  const hands = new Hands(page);
+  await hands.isolate();
+  await hands.press('Isolated: to the work');
+  const done = page.getByRole('button', { name: 'Done, as expected' });
+  await expect(done).toBeEnabled();
+  await page.clock.fastForward('25:00');
+  await expect(page.getByRole('alert').filter({ hasText: 'You were away 25 min.' })).toBeVisible();
+  await expect(done).toBeDisabled();
+});
+
+test.describe('an interruption', () => {
+  test.use({ expectedErrors: { matching: [/409/] } });
+
+  test('a reload and another person ask for the isolation again, and so does the server', async ({
+    page,
+    office,
+  }, info) => {
+    test.setTimeout(60_000);
+    const unit = await addScrew(office, `IN-${info.project.name}`);
+    const visit = await openVisit(page, unit, ['oil-filter'], 'isolate');
+    const hands = new Hands(page);
+    await hands.isolate();
+    await hands.press('Isolated: to the work');
+    const done = page.getByRole('button', { name: 'Done, as expected' });
+    await expect(done).toBeEnabled();
+    await page.reload();
+    await expect(page.getByRole('alert').filter({ hasText: 'opened anew' })).toBeVisible();
+    await expect(done).toBeDisabled();
+    // The server holds to it, too, whatever a page believes.
+    const step = {
+      id: randomUUID(),
+      compressorId: unit,
+      kind: 'task',
+      doneAt: new Date().toISOString(),
+      session: 'another',
+      details: { task: 'oil-filter', outcome: 'done' },
+    };
+    const refused = await page.request.post(`/api/visits/${visit}/steps`, { data: step });
+    expect(refused.status()).toBe(409);
+
+    await page.goto(`/visits/${visit}?at=isolate`);
+    await hands.isolate();
+    await page.getByRole('button', { name: 'Say who is working' }).click();
+    await page.getByRole('menuitem', { name: 'Jorun Aske' }).click();
+    await page.keyboard.press('Escape');
+    await hands.press('Other work first');
+    await expect(page.getByRole('alert').filter({ hasText: 'Put on your own lock' })).toBeVisible();
+    await expect(done).toBeDisabled();
+    await page.getByRole('button', { name: 'Isolate', exact: true }).first().click();
+    await hands.isolate();
+    await hands.press('Isolated: to the work');
+    await done.click();
+    await expect(page.getByText('Everything is answered.')).toBeVisible();
+  });
+});
+
+test('a gauge that does not rest at zero opens nothing, and is a finding', async ({ page, office }, info) => {
+  const unit = await addScrew(office, `GZ-${info.project.name}`);
+  await openVisit(page, unit, ['oil-filter'], 'isolate');
+  const hands = new Hands(page);
+  const list = page.getByRole('list', { name: 'Isolation' });
+  await expect(list).toBeVisible();
+  for (const step of await list.getByRole('checkbox').all()) await step.click();
+  await hands.type('It shows', '0.4');
+  await hands.press('Note', list);
+  await expect(page.getByText('do not open anything')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'One step to go' })).toBeDisabled();
+  await hands.press(/the gauge is wrong/);
+  await expect(page.getByRole('button', { name: 'Isolated: to the work' })).toBeEnabled();
+  const found = async () => {
+    const repairs = await page.request.get(`/api/compressors/${unit}/repairs?show=open`);
+    return ((await repairs.json()) as { items: { found: string }[] }).items.map((one) => one.found);
+  };
+  await expect.poll(found).toEqual(['A gauge rests at 0.4 bar with the drain open']);
+});
+
+test('a failed proof keeps the service open', async ({ page, office }, info) => {
+  test.setTimeout(60_000);
+  const unit = await addScrew(office, `FP-${info.project.name}`);
+  await openVisit(page, unit, ['scavenge-clean'], 'isolate');
+  const hands = new Hands(page);
+  await hands.isolate();
+  await hands.press('Isolated: to the work');
+  await hands.allAsExpected();
+  await hands.press('Restart and prove');
+  await hands.restart();
+  await hands.press('It leaks');
+  await hands.type('Where', 'At the vessel lid');
+  await hands.press('Note');
+  await expect(page.getByRole('alert').filter({ hasText: 'the proof failed' })).toBeVisible();
+  await hands.press('To the signature');
+  await expect(page.getByText(/The proof failed: Clean the scavenge line/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Sign for/ })).toBeDisabled();
+  expect(await lastDone(page, unit, 'scavenge-clean')).toBeNull();
+  await hands.press('To the proof');
+  await hands.press('Close with a reason');
+  await page
+    .getByRole('dialog')
+    .getByLabel('Or in your own words')
+    .fill('Gasket ordered, runs until Friday.');
+  await hands.press('Close it', page.getByRole('dialog'));
+  await hands.press('To the signature');
+  await expect(page.getByText(/Closed without its proof: Clean the scavenge line/)).toBeVisible();
+  await hands.sign();
+  await expect.poll(() => lastDone(page, unit, 'scavenge-clean')).not.toBeNull();
+});
+
+test.describe('without a connection', () => {
+  test.use({
+    serviceWorkers: 'allow',
+    expectedErrors: { matching: [/ERR_INTERNET_DISCONNECTED|Failed to load resource|Failed to fetch/] },
+  });
+
+  test('in the middle of a visit: on it goes, through a reload; nothing is lost or doubled', async ({
+    page,
+    context,
+    office,
+  }, info) => {
+    test.setTimeout(90_000);
+    const unit = await addScrew(office, `NC-${info.project.name}`);
+    const visit = await openVisit(page, unit, ['scavenge-clean', 'bearing-check'], 'isolate');
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+    await page.reload();
+    const hands = new Hands(page);
+    await hands.isolate();
+    await hands.press('Isolated: to the work');
+    await context.setOffline(true);
+    await hands.allAsExpected();
+    await expect(page.getByText('No connection. Work on')).toBeVisible();
+    await page.getByLabel('Note', { exact: true }).fill('Hose clip loose');
+    await hands.press('Keep');
+    await expect(page.getByText('Hose clip loose').first()).toBeVisible();
+
+    await page.reload();
+    await expect(page.getByText('No connection. Work on')).toBeVisible();
+    // What was done before and after the connection was lost is all there.
+    await expect(page.getByText('Everything is answered.')).toBeVisible();
+    await expect(page.getByText('Hose clip loose').first()).toBeVisible();
+    await hands.press('Restart and prove');
+    await hands.restart();
+    await hands.press('All tight');
+    await hands.press('To the signature');
+    await hands.sign();
+    await expect(page.getByText(/It waits on this device for a connection/)).toBeVisible();
+
+    await context.setOffline(false);
+    await expect(page.getByRole('button', { name: /^Outbox/ })).toBeHidden({ timeout: 30_000 });
+    await expect.poll(() => lastDone(page, unit, 'scavenge-clean')).not.toBeNull();
+    const seen = (await (await page.request.get(`/api/visits/${visit}`)).json()) as {
+      state: string;
+      units: { steps: { kind: string; marks: string[] }[] }[];
+    };
+    const kinds = seen.units[0]!.steps.map(({ kind }) => kind);
+    expect(seen.state).toBe('finished');
+    expect(kinds.filter((kind) => kind === 'note')).toHaveLength(1);
+    expect(kinds.filter((kind) => kind === 'station')).toHaveLength(2);
+    expect(kinds.filter((kind) => kind === 'sign')).toHaveLength(1);
+    expect(seen.units[0]!.steps.flatMap(({ marks }) => marks)).toEqual([]);
+  });
+});
+
+test('photos are taken, and what is none is refused with a sentence', async ({ page, office }, info) => {
+  const unit = await addScrew(office, `PH-${info.project.name}`);
+  const visit = await openVisit(page, unit, ['bearing-check'], 'work');
+  const input = page.getByLabel('Photo', { exact: true });
+  await input.setInputFiles({
+    name: 'photo.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('no photo at all'),
+  });
+  await expect(page.getByRole('alert').filter({ hasText: 'no photo that can be read' })).toBeVisible();
+  const png = new PNG({ width: 64, height: 48 });
+  png.data.fill(140);
+  await input.setInputFiles({ name: 'photo.png', mimeType: 'image/png', buffer: PNG.sync.write(png) });
+  await expect(page.getByRole('button', { name: 'Photo (1)' })).toBeVisible();
+  if (!isPhone(page)) await expect(page.getByRole('img', { name: 'Photo of the visit' })).toBeVisible();
+  const seen = (await (await page.request.get(`/api/visits/${visit}`)).json()) as {
+    units: { steps: { kind: string; details: { photo?: string } }[] }[];
+  };
+  const { photo } = seen.units[0]!.steps.find(({ kind }) => kind === 'photo')!.details;
+  expect((await page.request.get(`/api/visits/${visit}/photos/${photo}`)).headers()['content-type']).toBe(
+    'image/jpeg',
+  );
+});
+
+test('a repair goes from found to proved, with a guided overhaul', async ({ page, office }, info) => {
+  test.setTimeout(60_000);
+  const tag = `RP-${info.project.name}`;
+  const unit = await office.addUnit(tag, {
+    family: 'piston-oil-free',
+    receiverL: 24,
+    fadLpm: 60,
+    torques: 'Head 12 Nm',
+  });
+  await page.goto(`/units/${unit}?tab=repairs`);
+  const hands = new Hands(page);
+  await hands.press('Record a fault or a change');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('What is wrong').fill('Does not reach cut-out');
+  await hands.press('Open a repair', dialog);
+  await page.getByRole('link', { name: 'Does not reach cut-out' }).click();
+  await expect(page.getByText('The cause is not known yet.')).toBeVisible();
+  await page.getByLabel('What is the cause?').fill('Ring worn');
+  await hands.press('Note the cause');
+  await expect(page.getByText('Cause: Ring worn')).toBeVisible();
+  await hands.press('Ring and sleeve kit');
+  await expect(page.getByText(/by the data plate: Head 12 Nm/).first()).toBeVisible();
+  await hands.tick('New ring on, lip up');
+  await page.getByLabel('Work done').fill('Ring, sleeve and gasket renewed');
+  await page.getByLabel('Minutes').fill('95');
+  await hands.press('Note the work');
+  await expect(page.getByText('95 min of work')).toBeVisible();
+  const prove = page.getByRole('region', { name: 'Prove it' });
+  await expect(prove.getByLabel('By this check')).toHaveValue('pump-up');
+  await prove.getByLabel('From', { exact: true }).fill('0');
+  await prove.getByLabel('To', { exact: true }).fill('7');
+  await prove.getByLabel('Time', { exact: true }).fill('165');
+  await hands.press('Save as the proof');
+  await expect(page.getByText('proved', { exact: true })).toBeVisible();
+  await expect(page.getByLabel('Work done')).toBeHidden();
+  await page.reload();
+  await expect(page.getByText('proved', { exact: true })).toBeVisible();
+});
+
+test('the logbook is searched, filtered and exported; a unit’s history is one page', async ({ page }) => {
+  await page.goto('/logbook');
+  await page.getByLabel('Words').fill('sticks half');
+  await page.keyboard.press('Enter');
+  const entries = page.getByRole('list', { name: 'Entries' }).getByRole('listitem');
+  await expect(entries).toHaveCount(1);
+  await expect(entries).toContainText('Drain of the water separator sticks half open');
+  await page.reload();
+  await expect(entries).toHaveCount(1);
+  const csv = await page.request.get((await page.getByRole('link', { name: 'CSV' }).getAttribute('href'))!);
+  expect((await csv.text()).trim().split('\r\n')).toHaveLength(2);
+  await page.getByRole('link', { name: 'HC-1' }).click();
+  await page.getByRole('tab', { name: 'Logbook' }).click();
+  await page.getByRole('link', { name: 'Whole history on one page' }).click();
+  await expect(page.getByRole('heading', { name: 'History of HC-1' })).toBeVisible();
+  expect(await page.getByRole('list', { name: 'Entries' }).getByRole('listitem').count()).toBeGreaterThan(
+    150,
+  );
+});
+
+test('a part is added, counted and compared', async ({ page }) => {
+  await page.goto('/parts');
+  const hands = new Hands(page);
+  await hands.press('Add a part');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('Intake element, cheap');
+  await dialog.getByLabel('Number').fill('HW-9999');
+  await dialog.getByLabel('Answers in a kit').fill('intake element');
+  await dialog.getByLabel('Rated flow, L/min').fill('a lot');
+  await expect(dialog.getByText('A number above 0')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Add it' })).toBeDisabled();
+  await dialog.getByLabel('Rated flow, L/min').fill('900');
+  await dialog.getByLabel('Fineness, µm').fill('25');
+  await hands.press('Add it', dialog);
+  await expect(dialog).toBeHidden();
+  await page.getByLabel('Find a part').fill('cheap');
+  await hands.press('Count Intake element, cheap');
+  await page.getByRole('dialog').getByLabel('In the van now').fill('3');
+  await hands.press('Note the count', page.getByRole('dialog'));
+  await expect(page.getByRole('list', { name: 'Parts' })).toContainText('3');
+  await page.getByLabel('Find a part').fill('round');
+  await hands.press('Compare Intake element, round');
+  await page.getByRole('dialog').getByLabel('The other part').click();
+  await page.getByRole('option', { name: /cheap/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('It may not take its place');
+  await expect(page.getByRole('dialog')).toContainText('coarser than 10 µm');
+});
