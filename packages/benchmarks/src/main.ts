@@ -9,6 +9,7 @@ import { importBench } from './import.bench.js';
 import { plansBench } from './plans.bench.js';
 import { postingBench } from './posting.bench.js';
 import { standingBench } from './standing.bench.js';
+import { visitBench } from './visit.bench.js';
 import { unitPageBench } from './unit-page.bench.js';
 
 /** Prints ratios measured within this one run; `npm run benchmark -- fleet` runs one of them. */
@@ -22,6 +23,7 @@ const benches = {
   import: importBench,
   fleet: fleetBench,
   posting: postingBench,
+  visit: visitBench,
 };
 const wanted = process.argv.slice(2);
 const now = Date.UTC(2026, 10, 24, 9);

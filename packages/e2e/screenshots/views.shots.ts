@@ -49,21 +49,6 @@ test('a plan with a look ahead', async ({ page }) => {
   await take(page, 'plan');
 });
 
-test('unit by night, in hours, with its data plate', async ({ page }) => {
-  await page.emulateMedia({ colorScheme: 'dark' });
-  await openUnit(page, 'OG-1');
-  await page.getByRole('button', { name: 'hours', exact: true }).click();
-  await page.getByRole('tab', { name: 'Plate' }).click();
-  await take(page, 'unit-dark');
-});
-
-test('reading refused with its reason', async ({ page }) => {
-  await openUnit(page, 'SP-1');
-  await page.getByRole('button', { name: 'Read hours' }).click();
-  await page.getByLabel('Figure on the meter').fill('430');
-  await take(page, 'read-hours');
-});
-
 test('run hours with their forecast', async ({ page }) => {
   await openUnit(page, 'BQ-1');
   await page.getByRole('tab', { name: 'Hours' }).click();
@@ -106,15 +91,6 @@ test.describe('without a connection', () => {
   });
 });
 
-test('recording a service', async ({ page }) => {
-  await openUnit(page, 'SP-1');
-  await page
-    .getByRole('button', { name: /^100 %|New purifier cartridge/ })
-    .first()
-    .click();
-  await take(page, 'record-service');
-});
-
 test('adding a unit', async ({ page }) => {
   await page.goto('/units/new');
   await page.getByLabel('Family').click();
@@ -130,25 +106,59 @@ test('adding a unit', async ({ page }) => {
   await take(page, 'add-unit');
 });
 
-test('today on a phone', async ({ page }) => {
-  await page.setViewportSize(phone);
-  await page.goto('/');
-  await expect(page.getByText('Coppel Joinery').first()).toBeVisible();
-  await take(page, 'today-phone');
-});
-
-test('unit on a phone', async ({ page }) => {
-  await openUnit(page, 'SP-1');
-  await page.setViewportSize(phone);
-  await take(page, 'unit-phone');
-});
-
 /** The id of a unit of the valley. */
 async function idOf(page: Page, tag: string): Promise<string> {
   const { items } = (await (await page.request.get('/api/compressors?limit=200')).json()) as {
     items: { id: string; tag: string }[];
   };
   return items.find((unit) => unit.tag === tag)!.id;
+}
+
+test('a visit on a phone, isolated step by step, after an interruption', async ({ page }) => {
+  await page.setViewportSize(phone);
+  await page.clock.install();
+  await page.goto(`/visits/${await visitOf(page, 'planned')}?at=isolate`);
+  const steps = page.getByRole('list', { name: 'Isolation' }).getByRole('checkbox');
+  for (const index of [0, 1, 2]) await steps.nth(index).click();
+  await expect(steps.nth(2)).toBeChecked();
+  await page.clock.fastForward('25:00');
+  await expect(page.getByText('You were away 25 min.')).toBeVisible();
+  await page.screenshot({ path: `${folder}/visit-phone.png`, animations: 'disabled' });
+});
+
+test('a visit signed for', async ({ page }) => {
+  await page.goto(`/visits/${await visitOf(page, 'finished')}?at=sign`);
+  await expect(page.getByRole('region', { name: 'Service tag' })).toBeVisible();
+  await take(page, 'visit-sign');
+});
+
+test('a repair with its guided overhaul, by night', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  const repairs = await page.request.get(`/api/compressors/${await idOf(page, 'HC-2')}/repairs`);
+  const [repair] = ((await repairs.json()) as { items: { id: string }[] }).items;
+  await page.goto(`/repairs/${repair!.id}?guide=ring-kit`);
+  await expect(page.getByRole('checkbox', { name: 'Fan off first' })).toBeVisible();
+  await take(page, 'repair');
+});
+
+test('the catalogue', async ({ page }) => {
+  await page.goto('/parts');
+  await expect(page.getByText('Oil filter 92 × 140')).toBeVisible();
+  await take(page, 'parts');
+});
+
+test('the logbook, searched', async ({ page }) => {
+  await page.goto('/logbook?q=separator');
+  await expect(page.getByRole('list', { name: 'Entries' })).toBeVisible();
+  await take(page, 'logbook');
+});
+
+/** The visit of the valley that is in a state. */
+async function visitOf(page: Page, state: string): Promise<string> {
+  const { items } = (await (await page.request.get('/api/visits')).json()) as {
+    items: { id: string; state: string }[];
+  };
+  return items.find((visit) => visit.state === state)!.id;
 }
 
 test('a measurement judged while it is typed', async ({ page }) => {

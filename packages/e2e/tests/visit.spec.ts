@@ -445,13 +445,15 @@ test('photos are taken, and what is none is refused with a sentence', async ({ p
   await input.setInputFiles({ name: 'photo.png', mimeType: 'image/png', buffer: PNG.sync.write(png) });
   await expect(page.getByRole('button', { name: 'Photo (1)' })).toBeVisible();
   if (!isPhone(page)) await expect(page.getByRole('img', { name: 'Photo of the visit' })).toBeVisible();
-  const seen = (await (await page.request.get(`/api/visits/${visit}`)).json()) as {
-    units: { steps: { kind: string; details: { photo?: string } }[] }[];
+  const photo = async () => {
+    const seen = (await (await page.request.get(`/api/visits/${visit}`)).json()) as {
+      units: { steps: { kind: string; details: { photo?: string } }[] }[];
+    };
+    return seen.units[0]!.steps.find(({ kind }) => kind === 'photo')?.details.photo;
   };
-  const { photo } = seen.units[0]!.steps.find(({ kind }) => kind === 'photo')!.details;
-  expect((await page.request.get(`/api/visits/${visit}/photos/${photo}`)).headers()['content-type']).toBe(
-    'image/jpeg',
-  );
+  await expect.poll(photo).toBeDefined();
+  const picture = await page.request.get(`/api/visits/${visit}/photos/${await photo()}`);
+  expect(picture.headers()['content-type']).toBe('image/jpeg');
 });
 
 test('a repair goes from found to proved, with a guided overhaul', async ({ page, office }, info) => {
