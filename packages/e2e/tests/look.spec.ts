@@ -28,10 +28,40 @@ const views = [
   'unit?tab=plan',
   'unit?station=receiver',
   'unit/plan?task=belt-check',
+  'unit?tab=repairs',
+  'unit/history',
+  '/visits',
+  '/parts',
+  '/logbook',
+  'visit?at=prepare',
+  'visit?at=before',
+  'visit?at=isolate',
+  'visit?at=work',
+  'visit?at=prove',
+  'visit?at=sign',
+  'signed',
+  'repair',
 ];
 
-function addressOf(view: string, unitId: string, siteId: string): string {
-  return view === 'walk' ? `/sites/${siteId}/walk` : view.replace(/^unit/, `/units/${unitId}`);
+/** Visits and repairs of the valley, which the views above speak of. */
+async function toldOf(page: Page): Promise<Readonly<Record<'visit' | 'signed' | 'repair', string>>> {
+  const list = async <Item>(path: string) =>
+    ((await (await page.request.get(`/api${path}`)).json()) as { items: Item[] }).items;
+  const visits = await list<{ id: string; state: string }>('/visits');
+  const units = await list<{ id: string; tag: string }>('/compressors?limit=200');
+  const [repair] = await list<{ id: string }>(
+    `/compressors/${units.find(({ tag }) => tag === 'HC-2')!.id}/repairs`,
+  );
+  return {
+    visit: `/visits/${visits.find(({ state }) => state === 'planned')!.id}`,
+    signed: `/visits/${visits.find(({ state }) => state === 'finished')!.id}?at=sign`,
+    repair: `/repairs/${repair!.id}?guide=ring-kit`,
+  };
+}
+
+function addressOf(view: string, unitId: string, siteId: string, told: Record<string, string>): string {
+  if (view === 'walk') return `/sites/${siteId}/walk`;
+  return view.replace(/^unit/, `/units/${unitId}`).replace(/^(visit|signed|repair)/, (word) => told[word]!);
 }
 
 test('no view runs off the side, and nothing worth a finger is smaller than a thumb on a phone', async ({
@@ -44,9 +74,11 @@ test('no view runs off the side, and nothing worth a finger is smaller than a th
   });
   await office.readHours(id, 5, 123456.7);
   const { siteId } = await office.addWalk(`Walk ${info.project.name}`, ['W-1', 'W-2']);
+  const told = await toldOf(page);
   for (const view of views) {
-    await page.goto(addressOf(view, id, siteId));
+    await page.goto(addressOf(view, id, siteId, told));
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
     expect([view, await widthOf(page)]).toEqual([view, page.viewportSize()!.width]);
     if (!isPhone(page)) continue;
     const small = await page
@@ -85,8 +117,9 @@ for (const scheme of ['light', 'dark'] as const) {
     // So many views, each looked at from end to end.
     test.setTimeout(240_000);
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    const told = await toldOf(page);
     for (const view of views) {
-      await page.goto(addressOf(view, id, siteId));
+      await page.goto(addressOf(view, id, siteId, told));
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await page.waitForLoadState('networkidle');
       // Through the debugger and not a script tag, which the page's own policy would refuse.

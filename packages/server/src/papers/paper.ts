@@ -43,6 +43,11 @@ interface Setting {
   readonly align?: 'left' | 'right' | 'center';
 }
 
+interface Measured {
+  readonly height: number;
+  readonly isOneLine: boolean;
+}
+
 export interface PaperFormat {
   readonly title: string;
   /** Points. */
@@ -56,6 +61,7 @@ export interface PaperFormat {
 export class Paper {
   readonly document: PDFKit.PDFDocument;
   private readonly registered = new Set<FileName>();
+  private readonly measured = new Map<string, Measured>();
   private at: number;
   private readonly foot: number;
 
@@ -100,14 +106,20 @@ export class Paper {
     return this.measure(text, width, setting).height;
   }
 
-  /** How high a text is in a column; leaves its face and size chosen. */
-  private measure(text: string, width: number, { size = 9.5, strong = false }: Setting) {
+  /** How high a text is in a column; leaves its face and size chosen. Asked for before it is set and again then. */
+  private measure(text: string, width: number, { size = 9.5, strong = false }: Setting): Measured {
     const document = this.face(text, strong).fontSize(size);
-    const isOneLine = !text.includes('\n') && document.widthOfString(text) <= width;
-    const height = isOneLine
-      ? document.currentLineHeight(true) + LINE_GAP
-      : document.heightOfString(text, { width, lineGap: LINE_GAP });
-    return { height, isOneLine };
+    const key = `${width} ${size} ${strong} ${text}`;
+    let known = this.measured.get(key);
+    if (!known) {
+      const isOneLine =
+        !text.includes('\n') && (widthBound(text) * size <= width || document.widthOfString(text) <= width);
+      const height = isOneLine
+        ? document.currentLineHeight(true) + LINE_GAP
+        : document.heightOfString(text, { width, lineGap: LINE_GAP });
+      this.measured.set(key, (known = { height, isOneLine }));
+    }
+    return known;
   }
 
   /** A paragraph over the whole width. */
@@ -190,4 +202,24 @@ export class Paper {
     this.registered.add(name);
     return this.document.font(name);
   }
+}
+
+/** Widest that letters of the base faces can be, in ems, plain or bold: a bound that spares most exact widths. */
+const WIDEST: readonly (readonly [RegExp, number])[] = [
+  [/ /, 0.28],
+  [/[0-9]/, 0.56],
+  [/[mw]/, 0.9],
+  [/[a-z.,;:'()/-]/, 0.62],
+  [/[MW]/, 0.95],
+  [/[A-Z]/, 0.8],
+];
+const bounds = Array.from(
+  { length: 128 },
+  (_, code) => WIDEST.find(([letters]) => letters.test(String.fromCharCode(code)))?.[1] ?? 1.02,
+);
+
+function widthBound(text: string): number {
+  let sum = 0;
+  for (let index = 0; index < text.length; index += 1) sum += bounds[text.charCodeAt(index)] ?? 1.02;
+  return sum;
 }

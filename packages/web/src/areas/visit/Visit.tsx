@@ -131,7 +131,11 @@ export function Foot({
       )}
       <Stack
         direction="row"
-        sx={{ gap: 1, '& .MuiButton-root': { minHeight: 48, flex: { xs: 1, md: 'none' }, px: { md: 4 } } }}
+        sx={{
+          gap: 1,
+          flexWrap: 'wrap',
+          '& .MuiButton-root': { minHeight: 48, flex: { xs: 1, md: 'none' }, px: { md: 4 } },
+        }}
       >
         {children}
       </Stack>
