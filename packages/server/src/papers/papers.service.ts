@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { formatDay, localDayAt, sayDay, sayMoment } from '@entretien/core/basics';
 import { checkByCode } from '@entretien/core/checks';
-import { describeMachine } from '@entretien/core/machine';
+import { describeMachine, stationName } from '@entretien/core/machine';
 import type { TaskStanding } from '@entretien/core/plan';
 import { NOT_CONFIRMED, sayOpen, summaryOf, type MeasurePhase, type VisitTask } from '@entretien/core/visit';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
@@ -9,6 +9,7 @@ import { UnitRegister } from '../compressors/unit-register.js';
 import type { Settings } from '../config.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
+import { PartEntity } from '../persistence/entities/part.entity.js';
 import { PhotoEntity, type VisitEntity } from '../persistence/entities/visit.entity.js';
 import { SitesService } from '../sites/sites.service.js';
 import { StandingsService } from '../standings/standings.service.js';
@@ -75,7 +76,7 @@ export class PapersService {
       site: site.name,
       day: sayDay(visit.plannedOn),
       by: this.nameOf(visit.by),
-      units: visit.units.map(({ compressorId }) => this.reportedUnit(visit, compressorId, site.timeZone)),
+      units: this.book.unitsOf(visit).map((unit) => this.reportedUnit(visit, unit, site.timeZone)),
       printedAt: new Date(this.clock()),
     };
   }
@@ -111,14 +112,19 @@ export class PapersService {
         verdict: verdict ?? '',
         reason: reason ?? '',
       })),
-      parts: progress.parts.map(({ name, count }) => ({ name, count: `${count} ×` })),
+      parts: progress.parts.map(({ name, count, part }) => ({
+        name,
+        count: `${count} ×`,
+        cost: this.costOf(part, count),
+      })),
       repairs: progress.faults.map(({ found }) => found),
       notes: progress.notes.map(({ text }) => text),
-      photos: progress.photos.flatMap(({ photo, caption }) => {
+      photos: progress.photos.flatMap(({ photo, caption, station }) => {
         const row = this.database.find(PhotoEntity, photo);
         if (!row) return [];
         const { widthPx, heightPx } = row;
-        return [{ file: this.photos.fileOf(row.id), widthPx, heightPx, caption: caption ?? '' }];
+        const words = caption ?? (station === undefined ? '' : stationName(unit.plate, station));
+        return [{ file: this.photos.fileOf(row.id), widthPx, heightPx, caption: words }];
       }),
       next: nextOf(this.standings.judge(this.register.require(compressorId), this.clock()).standing.tasks),
       signed: signed && {
@@ -127,6 +133,12 @@ export class PapersService {
         strokes: signed.strokes ?? null,
       },
     };
+  }
+
+  /** What the parts cost by the catalogue; empty where it names no price. */
+  private costOf(part: string | undefined, count: number): string {
+    const cents = part === undefined ? null : (this.database.find(PartEntity, part)?.priceCents ?? null);
+    return cents === null ? '' : `${((cents * count) / 100).toFixed(2)} EUR`;
   }
 
   private doneBy(compressorId: string, doneAt: number): string | null {

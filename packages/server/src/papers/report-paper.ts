@@ -25,7 +25,7 @@ export interface ReportedUnit {
   readonly warnings: readonly string[];
   readonly tasks: readonly { readonly name: string; readonly outcome: string; readonly proof: string }[];
   readonly checks: readonly ReportedCheck[];
-  readonly parts: readonly { readonly name: string; readonly count: string }[];
+  readonly parts: readonly { readonly name: string; readonly count: string; readonly cost?: string }[];
   readonly repairs: readonly string[];
   readonly notes: readonly string[];
   readonly photos: readonly ReportedPhoto[];
@@ -83,7 +83,9 @@ function drawUnit(paper: Paper, unit: ReportedUnit): void {
   }
   if (unit.parts.length > 0) {
     part(paper, 'Parts used');
-    unit.parts.forEach(({ name, count }) => paper.row([[count, { strong: true }], [name]], [1, 9]));
+    unit.parts.forEach(({ name, count, cost = '' }) =>
+      paper.row([[count, { strong: true }], [name], [cost, { align: 'right' }]], [1, 7, 2]),
+    );
   }
   if (unit.repairs.length > 0) {
     part(paper, 'Faults found');

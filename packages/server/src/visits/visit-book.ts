@@ -52,6 +52,17 @@ export class VisitBook {
     };
   }
 
+  /** The units of a visit: those planned, and those that joined it. */
+  unitsOf(visit: VisitEntity): readonly string[] {
+    const joined = this.database.all<{ unit: string }>(
+      'SELECT "compressor_id" AS "unit" FROM "visit_step" WHERE "visit_id" = ? GROUP BY "compressor_id" ORDER BY min("done_at")',
+      visit.id,
+    );
+    return [
+      ...new Set([...visit.units.map(({ compressorId }) => compressorId), ...joined.map(({ unit }) => unit)]),
+    ];
+  }
+
   progressOf(visit: VisitEntity, compressorId: string): UnitProgress {
     return progressOf(this.unitOf(visit, compressorId), this.rows(visit.id, compressorId).map(toStep));
   }

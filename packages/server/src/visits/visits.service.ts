@@ -115,10 +115,7 @@ export class VisitsService {
       if (found.length > size) break;
       const visit = this.book.require(id);
       if (siteId !== undefined && visit.siteId !== siteId.toLowerCase()) continue;
-      if (
-        compressorId !== undefined &&
-        !visit.units.some((one) => one.compressorId === compressorId.toLowerCase())
-      )
+      if (compressorId !== undefined && !this.book.unitsOf(visit).includes(compressorId.toLowerCase()))
         continue;
       const brief = this.brief(visit);
       if (show !== 'open' || brief.state !== 'finished') found.push(brief);
@@ -143,12 +140,15 @@ export class VisitsService {
     body: StepBody,
     recordedAt: number,
   ): readonly string[] {
-    if (!visit.units.some((one) => one.compressorId === compressorId) && body.kind !== 'plan') {
-      throw impossible({
-        code: 'not-in-visit',
-        field: 'compressorId',
-        sentence: 'This unit is not part of the visit: plan a task for it first.',
-      });
+    if (!this.book.unitsOf(visit).includes(compressorId)) {
+      if (body.kind !== 'plan') {
+        throw impossible({
+          code: 'not-in-visit',
+          field: 'compressorId',
+          sentence: 'This unit is not part of the visit: plan a task for it first.',
+        });
+      }
+      this.refuseStrange(visit.siteId, compressorId, body.tasks, recordedAt);
     }
     const steps = this.book.rows(visit.id, compressorId).map(toStep);
     const step = { id, doneAt, by, session, body };
@@ -180,8 +180,9 @@ export class VisitsService {
 
   private view(visit: VisitEntity): VisitView {
     const site = this.sites.require(visit.siteId);
-    const units = visit.units.map(({ compressorId }) => this.unitView(visit, compressorId));
-    const progress = visit.units.map(({ compressorId }) => this.book.progressOf(visit, compressorId));
+    const ids = this.book.unitsOf(visit);
+    const units = ids.map((unit) => this.unitView(visit, unit));
+    const progress = ids.map((unit) => this.book.progressOf(visit, unit));
     const { id, by, recordedAt, marks, note } = visit;
     return {
       id,
@@ -216,7 +217,7 @@ export class VisitsService {
   }
 
   private brief(visit: VisitEntity): VisitBriefView {
-    const progress = visit.units.map(({ compressorId }) => ({
+    const progress = this.book.unitsOf(visit).map((compressorId) => ({
       compressorId,
       ...this.book.progressOf(visit, compressorId),
     }));

@@ -140,6 +140,22 @@ describe('a visit from planned to signed for', () => {
   });
 });
 
+test('another unit of the site joins a visit with a task; one of another site does not', async () => {
+  const siteId = await server.addSite();
+  const [one, two] = [
+    await server.addUnit({ siteId, tag: 'A-1' }),
+    await server.addUnit({ siteId, tag: 'A-2' }),
+  ];
+  const visit = await VisitAtWork.plan(server, one, ['belt-check']);
+  const join = (compressorId: string, tasks: string[]) => visit.step('plan', { tasks }, { compressorId });
+  expect((await join(await screw(), [])).body.code).toBe('another-site');
+  expectStatus(201, await join(two, ['oil-change']));
+  const { units } = await visit.view();
+  expect(units.map(({ tag }: { tag: string }) => tag)).toEqual(['A-1', 'A-2']);
+  const [brief] = (await server.read(`/api/visits?compressorId=${two}`)).body.items;
+  expect(brief).toMatchObject({ id: visit.id, units: [{ tag: 'A-1' }, { tag: 'A-2' }] });
+});
+
 describe('bad input gets a sentence and records nothing', () => {
   test.each([
     ['hours', { hours: 99 }, 422, /is less than the/],

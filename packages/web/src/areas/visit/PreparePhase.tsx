@@ -12,6 +12,7 @@ import { DueFigure } from '../../parts/DueFigure.js';
 import { Figure } from '../../parts/Figure.js';
 import { emptyEntry, QuantityField } from '../../parts/QuantityField.js';
 import { sayDue } from '../../parts/say-due.js';
+import { JoinUnit } from './JoinUnit.js';
 import { plannedTasks } from './phases.js';
 import { Foot, type PhaseProps } from './Visit.js';
 
@@ -88,7 +89,10 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
                 })}
             </Box>
           ))}
-          <AddTask atWork={atWork} />
+          <Box>
+            <AddTask atWork={atWork} />
+          </Box>
+          <JoinUnit atWork={atWork} onJoined={(joined) => onGo('prepare', joined)} />
         </Box>
         <Box>
           <Typography variant="h3" component="h2" sx={{ color: 'text.secondary' }}>

@@ -1,7 +1,8 @@
-import { Alert, Box, Button, ButtonBase, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, ButtonBase, Stack, TextField, Typography } from '@mui/material';
 import { checkByCode } from '@entretien/core/checks';
 import { restartSteps, type VisitTask } from '@entretien/core/visit';
 import { useState } from 'react';
+import { WayOut } from '../../parts/WayOut.js';
 import { MeasureCard } from './MeasureCard.js';
 import { ReasonDialog } from './ReasonDialog.js';
 import { Tick } from '../../parts/Tick.js';
@@ -40,22 +41,17 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
       )}
       {!needsRestart &&
         waiting.map((task) => (
-          <Alert
+          <WayOut
             key={task.code}
             severity={task.proof === 'failed' ? 'error' : 'info'}
-            variant="outlined"
-            sx={{ mt: 1 }}
-            action={
-              <Button color="inherit" onClick={() => setClosing(task)} sx={{ minHeight: 44, flex: 'none' }}>
-                Close with a reason
-              </Button>
-            }
+            way="Close with a reason"
+            onGo={() => setClosing(task)}
           >
             <strong>{atWork.nameOf(task.code)}:</strong>{' '}
             {task.proof === 'failed'
               ? 'the proof failed. The service stays open: mend it and prove it again, or close it with a reason.'
               : `not proved yet. ${missingWords(task)}`}
-          </Alert>
+          </WayOut>
         ))}
       {progress.tasks
         .filter(({ proof }) => proof === 'closed')

@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { usePreferences } from '../../app/preferences.js';
 import { usePeople } from '../../data/queries.js';
 import { ServiceTag } from '../../parts/ServiceTag.js';
+import { WayOut } from '../../parts/WayOut.js';
 import { nextPhase } from './phases.js';
 import { ReasonDialog } from './ReasonDialog.js';
 import { SignaturePad } from './SignaturePad.js';
@@ -97,25 +98,19 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
               Left for another day: {left.reason}
             </Alert>
           )}
-          {obstacles.map(({ code, sentence }) => (
-            <Alert
-              key={code}
-              severity={code === 'proof-failed' ? 'error' : 'warning'}
-              variant="outlined"
-              sx={{ mt: 1 }}
-              action={
-                <Button
-                  color="inherit"
-                  onClick={() => onGo(code === 'unanswered' || code === 'no-reason' ? 'work' : 'prove')}
-                  sx={{ minHeight: 44, flex: 'none' }}
-                >
-                  {code === 'unanswered' || code === 'no-reason' ? 'To the work' : 'To the proof'}
-                </Button>
-              }
-            >
-              {sentence}
-            </Alert>
-          ))}
+          {obstacles.map(({ code, sentence }) => {
+            const isWork = code === 'unanswered' || code === 'no-reason';
+            return (
+              <WayOut
+                key={code}
+                severity={code === 'proof-failed' ? 'error' : 'warning'}
+                way={isWork ? 'To the work' : 'To the proof'}
+                onGo={() => onGo(isWork ? 'work' : 'prove')}
+              >
+                {sentence}
+              </WayOut>
+            );
+          })}
           {obstacles.length === 0 && (
             <Stack sx={{ mt: 2, gap: 1.5 }}>
               <TextField

@@ -1,4 +1,4 @@
-import { Alert, Box, Stack, Typography } from '@mui/material';
+import { Alert, Box, Stack, Typography, useMediaQuery, type Theme } from '@mui/material';
 import type { VisitView } from '@entretien/contracts';
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
@@ -70,9 +70,10 @@ function UnitOfVisit({
     setSearch({ unit, at: next });
     window.scrollTo({ top: 0 });
   };
+  const isWide = useMediaQuery((theme: Theme) => theme.breakpoints.up('md'));
   const Shown = views[phase];
   return (
-    <WithSide width={340} side={<SoFar atWork={atWork} phase={phase} onGo={go} />}>
+    <WithSide width={340} side={isWide ? <SoFar atWork={atWork} phase={phase} onGo={go} /> : null}>
       <Box sx={{ display: 'flex', flexDirection: 'column', flex: 1, minHeight: '100%' }}>
         <VisitHead atWork={atWork} phase={phase} onGo={go} />
         <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 1.5, flex: 1, display: 'flex', flexDirection: 'column' }}>
@@ -98,7 +99,7 @@ function UnitOfVisit({
 
 export interface PhaseProps {
   readonly atWork: ReturnType<typeof useUnitAtWork>;
-  readonly onGo: (phase: Phase) => void;
+  readonly onGo: (phase: Phase, unit?: string) => void;
 }
 
 /** What stands under the thumb: a line of what it is about, and the way on. */

@@ -1,4 +1,4 @@
-import { Alert, Box, Button, Stack, Typography } from '@mui/material';
+import { Box, Button, Stack, Typography } from '@mui/material';
 import { checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import type { ServiceTask } from '@entretien/core/plan';
@@ -11,6 +11,7 @@ import {
 } from '@entretien/core/visit';
 import { useState } from 'react';
 import { Caution } from '../../parts/Caution.js';
+import { WayOut } from '../../parts/WayOut.js';
 import { FoundDialog } from './FoundDialog.js';
 import { Interrupted } from './IsolatePhase.js';
 import { MeasureCard } from './MeasureCard.js';
@@ -71,18 +72,9 @@ function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: Stat
         {stateTitles[group.isolation]}
       </Typography>
       {missing.length > 0 && hasOpen && (
-        <Alert
-          severity="warning"
-          variant="outlined"
-          sx={{ mt: 0.5 }}
-          action={
-            <Button color="inherit" onClick={() => onGo('isolate')} sx={{ minHeight: 44, flex: 'none' }}>
-              Isolate
-            </Button>
-          }
-        >
+        <WayOut severity="warning" way="Isolate" onGo={() => onGo('isolate')}>
           Shut until it is safe. To do: {names.join(', ')}.
-        </Alert>
+        </WayOut>
       )}
     </Box>
   );
