@@ -2,21 +2,25 @@ import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import fc from 'fast-check';
 import {
+  AddPart,
   AddSite,
   ChangePlate,
   ChangeSite,
   CheckLibraryQuery,
   FindingsQuery,
   JudgeValues,
+  LogbookQuery,
   MeasurementsQuery,
   ChangeVessel,
   PageQuery,
   PlanLibraryQuery,
+  PlanVisit,
   PutOffTask,
   RecordExamination,
   RecordMeasurement,
   RecordReading,
   RecordService,
+  RecordVisitStep,
   RegisterCompressor,
   RegisterVessel,
   SavePlan,
@@ -290,5 +294,58 @@ describe('a vessel', () => {
       'kind',
       'passed',
     ]);
+  });
+});
+
+describe('visits, parts and the logbook', () => {
+  const visit = {
+    id: ID,
+    siteId: ID,
+    plannedOn: '2026-11-25',
+    units: [{ compressorId: ID, tasks: ['oil-change'] }],
+  };
+  const step = {
+    id: ID,
+    compressorId: ID,
+    kind: 'note',
+    doneAt: '2026-11-25T08:00:00Z',
+    session: 's',
+    details: { text: 'x' },
+  };
+  const part = {
+    id: ID,
+    number: 'HW-1',
+    name: 'Filter',
+    class: 'element',
+    answers: 'oil filter',
+    fits: [],
+    figures: { micron: 10 },
+  };
+
+  test('what is right passes', () => {
+    expect(refused(PlanVisit, visit)).toEqual([]);
+    expect(refused(RecordVisitStep, step)).toEqual([]);
+    expect(refused(AddPart, part)).toEqual([]);
+    expect(refused(LogbookQuery, { q: 'belt', kind: 'service', limit: '20' })).toEqual([]);
+  });
+
+  test.each<[new () => object, object, string]>([
+    [PlanVisit, { ...visit, units: [] }, 'units'],
+    [PlanVisit, { ...visit, units: [{ compressorId: ID, tasks: ['a b'] }] }, 'units'],
+    [PlanVisit, { ...visit, units: [...visit.units, ...visit.units] }, 'units'],
+    [PlanVisit, { ...visit, plannedOn: '2026-02-30' }, 'plannedOn'],
+    [RecordVisitStep, { ...step, kind: 'dance' }, 'kind'],
+    [RecordVisitStep, { ...step, details: 'text' }, 'details'],
+    [RecordVisitStep, { ...step, session: '' }, 'session'],
+    [AddPart, { ...part, priceCents: 0.5 }, 'priceCents'],
+    [AddPart, { ...part, priceCents: -1 }, 'priceCents'],
+    [AddPart, { ...part, figures: { micron: 0 } }, 'figures'],
+    [AddPart, { ...part, figures: { thread: 'x'.repeat(25) } }, 'figures'],
+    [AddPart, { ...part, fits: [ID, ID] }, 'fits'],
+    [LogbookQuery, { kind: 'dream' }, 'kind'],
+    [LogbookQuery, { q: 'x'.repeat(121) }, 'q'],
+    [LogbookQuery, { limit: '500' }, 'limit'],
+  ])('%p with %j is refused at its field', (contract, sent, field) => {
+    expect(refused(contract, sent)).toEqual([field]);
   });
 });

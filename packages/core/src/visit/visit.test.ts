@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { DataPlate } from '../machine/index.js';
-import { defaultPlan } from '../plan/index.js';
+import { defaultPlan, type TaskState } from '../plan/index.js';
 import {
   admitStep,
   beforeReadings,
@@ -14,8 +14,10 @@ import {
   readStepBody,
   restartSteps,
   sayInterruption,
+  sayStep,
   stepsNeededFor,
   summaryOf,
+  worthPlanning,
   type StepBody,
   type VisitStep,
   type VisitUnit,
@@ -325,6 +327,43 @@ test('the work is ordered so that a machine is stopped, opened and started once'
   // The oil filter goes with the oil: it is packed once.
   expect(kit.find(({ part }) => part === 'oil filter')).toEqual({ part: 'oil filter', count: 1 });
   expect(minutes).toBe(60 + 20 + 60 + 15 + 15 + 20);
+});
+
+test.each<[StepBody, string]>([
+  [{ kind: 'isolate', step: 'gauge-zero', confirmed: true, pressureBar: 0 }, 'Isolated: gauge zero, 0 bar'],
+  [{ kind: 'isolate', step: 'lock-out', confirmed: false }, 'Isolation taken back: lock out'],
+  [
+    { kind: 'task', task: 'oil-change', outcome: 'not-done', reason: 'no oil' },
+    'Not done: oil change. no oil',
+  ],
+  [
+    { kind: 'station', station: 'airend', tasks: ['bearing-check'] },
+    'All as expected: airend (bearing check)',
+  ],
+  [{ kind: 'part', name: 'oil filter', count: -1 }, 'Not used after all: 1 × oil filter'],
+  [{ kind: 'tight', tight: false, words: 'at the lid' }, 'It leaks: at the lid'],
+  [{ kind: 'close', task: 'oil-change', reason: 'hot hall' }, 'Closed without proof: oil change. hot hall'],
+  [{ kind: 'sign', name: 'Mara' }, 'Signed for by Mara'],
+])('%j is said in a line', (body, said) => expect(sayStep(body)).toBe(said));
+
+test('what is worth planning: due and nearing, not what a bigger task covers, nor dates of vessels', () => {
+  const standing = (code: string, state: TaskState, more: object = {}) => ({
+    code,
+    state,
+    coveredBy: null,
+    vessel: null,
+    ...more,
+  });
+  expect(
+    worthPlanning([
+      standing('a', 'overdue'),
+      standing('b', 'nearing'),
+      standing('c', 'fresh'),
+      standing('d', 'put-off'),
+      standing('e', 'due', { coveredBy: 'a' }),
+      standing('f', 'due', { vessel: { id: 'v', tag: 'R-1', kind: 'receiver' } }),
+    ]),
+  ).toEqual(['a', 'b']);
 });
 
 describe('what a step may carry', () => {

@@ -81,12 +81,12 @@ export class LogbookService implements OnApplicationBootstrap {
     id: string,
     count: number,
   ): RawEntry[] {
-    const cells: Cell[] = [at, at, id];
-    const where = ['("l"."at" < ? OR ("l"."at" = ? AND "l"."fact_id" < ?))'];
-    const add = (condition: string, ...more: Cell[]) => {
-      where.push(condition);
-      cells.push(...more);
-    };
+    const { where, cells, add } = conditions(
+      '("l"."at" < ? OR ("l"."at" = ? AND "l"."fact_id" < ?))',
+      at,
+      at,
+      id,
+    );
     if (kind !== undefined) add('"l"."kind" = ?', kind);
     if (units !== null) add(`"l"."compressor_id" IN (SELECT value FROM json_each(?))`, JSON.stringify(units));
     if (from !== undefined) add('"l"."at" >= ?', Date.parse(from));
@@ -115,12 +115,12 @@ export class LogbookService implements OnApplicationBootstrap {
     id: string,
     count: number,
   ): RawEntry[] {
-    const cells: Cell[] = [at, at, id];
-    const where = ['("r"."taken_at" < ? OR ("r"."taken_at" = ? AND "r"."id" < ?))'];
-    const add = (condition: string, ...more: Cell[]) => {
-      where.push(condition);
-      cells.push(...more);
-    };
+    const { where, cells, add } = conditions(
+      '("r"."taken_at" < ? OR ("r"."taken_at" = ? AND "r"."id" < ?))',
+      at,
+      at,
+      id,
+    );
     if (units !== null) add(`"r"."compressor_id" IN (SELECT value FROM json_each(?))`, JSON.stringify(units));
     if (from !== undefined) add('"r"."taken_at" >= ?', Date.parse(from));
     if (to !== undefined) add('"r"."taken_at" <= ?', Date.parse(to));
@@ -171,6 +171,17 @@ export class LogbookService implements OnApplicationBootstrap {
 }
 
 const EXPORTED_AT_ONCE = 1000;
+
+/** Conditions of a statement with what stands in their places. */
+function conditions(first: string, ...firstCells: Cell[]) {
+  const where = [first];
+  const cells = [...firstCells];
+  const add = (condition: string, ...more: Cell[]) => {
+    where.push(condition);
+    cells.push(...more);
+  };
+  return { where, cells, add };
+}
 
 /** Words to look for; marks that mean something to the index are no part of them. */
 function wordsOf(q: string | undefined): string[] {

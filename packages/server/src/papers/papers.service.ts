@@ -170,11 +170,17 @@ function nextOf(tasks: readonly TaskStanding[]): { name: string; due: string }[]
     .map((task) => ({ name: task.name, due: dueWords(task) }));
 }
 
-/** By hours and by date, as far as each is known; what is late says so first. */
-function dueWords({ dueOn, dueAtHours, likelyOn, state }: TaskStanding): string {
-  const day =
-    dueOn === null ? (likelyOn === null ? null : `likely ${sayDay(likelyOn)}`) : `by ${sayDay(dueOn)}`;
-  const points = [dueAtHours === null ? null : `at ${hoursWords(dueAtHours)!}`, day];
-  const words = points.filter((part) => part !== null).join(' or ');
-  return state === 'overdue' ? `late: ${words}` : words;
+/** By hours and by date, as far as each is known; what is late or was put off says so first. */
+function dueWords({ dueOn, dueAtHours, likelyOn, state, putOff }: TaskStanding): string {
+  if (putOff) return `put off to ${either(putOff.untilHours, putOff.untilOn, '')}`;
+  if (state === 'overdue') return `late: due ${either(dueAtHours, dueOn ?? likelyOn, '')}`;
+  return dueOn === null ? either(dueAtHours, likelyOn, 'likely ') : either(dueAtHours, dueOn, 'by ');
+}
+
+function either(hours: number | null, day: string | null, before: string): string {
+  const points = [
+    hours === null ? null : `at ${hoursWords(hours)!}`,
+    day === null ? null : `${before}${sayDay(day)}`,
+  ];
+  return points.filter((part) => part !== null).join(' or ');
 }

@@ -30,7 +30,9 @@ async function openPdf(bytes: Buffer) {
       pictures.push(await new Promise((resolve) => page.objs.get(name, resolve)));
     }
   }
-  return { text: texts.join(' ').replace(/\s+/g, ' '), pages: pdf.numPages, pictures };
+  const pages = pdf.numPages;
+  await pdf.destroy();
+  return { text: texts.join(' ').replace(/\s+/g, ' '), pages, pictures };
 }
 
 function photo(): Promise<Buffer> {
@@ -84,7 +86,7 @@ async function nextInOrder(unit: string, count: number): Promise<RegExp> {
     .slice(0, count);
   expect(next).toHaveLength(count);
   const words = next.map(({ name, dueAtHours }) =>
-    dueAtHours === null ? name : `${name} (late: )?at ${Math.round(dueAtHours).toLocaleString('en')} h`,
+    dueAtHours === null ? name : `${name} (late: due )?at ${Math.round(dueAtHours).toLocaleString('en')} h`,
   );
   return new RegExp(`Next due.*${words.join('.*')}`);
 }

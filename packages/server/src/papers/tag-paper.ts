@@ -39,16 +39,11 @@ export async function drawTag(tag: TagContent): Promise<Buffer> {
   }
   y = Math.max(y + 5, paper.top + CODE + 6);
   y += paper.put('Next due', paper.left, y, paper.width, { size: 7.5, colour: ink.second });
+  const [named, dated] = [paper.width * 0.44, paper.width * 0.56];
   for (const { name, due } of tag.next.slice(0, 4)) {
-    paper.put(shortened(name, 40), paper.left, y, paper.width * 0.5, { size: 9 });
-    y += Math.max(
-      11,
-      paper.put(due, paper.left + paper.width * 0.5, y, paper.width * 0.5, {
-        size: 9,
-        strong: true,
-        align: 'right',
-      }),
-    );
+    paper.put(shortened(name, 32), paper.left, y, named, { size: 9 });
+    const high = paper.put(due, paper.left + named, y, dated, { size: 8.5, strong: true, align: 'right' });
+    y += Math.max(12, high);
   }
   return paper.finish();
 }

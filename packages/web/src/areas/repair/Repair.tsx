@@ -12,8 +12,7 @@ import { getJson, sentenceOf } from '../../data/api.js';
 import { useMeasurements, usePost, useSites, useUnit } from '../../data/queries.js';
 import { Caution } from '../../parts/Caution.js';
 import { stayingTexts, type CheckTexts } from '../../parts/checks/check-entries.js';
-import { CheckFields } from '../../parts/checks/CheckFields.js';
-import { JudgementBand } from '../../parts/checks/JudgementBand.js';
+import { JudgedFields } from '../../parts/checks/JudgedFields.js';
 import { useJudged } from '../../parts/checks/use-judged.js';
 import { usePreferences } from '../../app/preferences.js';
 import { sayDate } from '../../parts/say-due.js';
@@ -405,24 +404,7 @@ function ProofFields({ repair, unit, code, measurements }: ProofProps) {
         add.mutate(entry, { onSuccess: () => fact.forget() });
       }}
     >
-      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {check.how}
-      </Typography>
-      {check.caution && <Caution words={check.caution} />}
-      <CheckFields
-        fields={judged.fields}
-        texts={texts}
-        onText={(field, text) => setTexts({ ...texts, [field]: text })}
-        problems={judged.problems}
-        plate={unit}
-      />
-      {judged.judgement ? (
-        <JudgementBand judgement={judged.judgement} />
-      ) : (
-        <Typography role="status" sx={{ color: 'text.secondary' }}>
-          {judged.missing ?? ''}
-        </Typography>
-      )}
+      <JudgedFields check={check} judged={judged} texts={texts} onTexts={setTexts} plate={unit} />
       {add.error && (
         <Typography role="alert" sx={{ color: 'notebook.oxide' }}>
           {sentenceOf(add.error)}

@@ -3,10 +3,8 @@ import { checkByCode, type CheckDefinition } from '@entretien/core/checks';
 import type { MeasurePhase } from '@entretien/core/visit';
 import { useState } from 'react';
 import { usePreferences } from '../../app/preferences.js';
-import { Caution } from '../../parts/Caution.js';
 import { stayingTexts, type CheckTexts } from '../../parts/checks/check-entries.js';
-import { CheckFields } from '../../parts/checks/CheckFields.js';
-import { JudgementBand } from '../../parts/checks/JudgementBand.js';
+import { JudgedFields } from '../../parts/checks/JudgedFields.js';
 import { useJudged } from '../../parts/checks/use-judged.js';
 import { VerdictMark } from '../../parts/VerdictMark.js';
 import type { UnitAtWork } from './use-visit.js';
@@ -114,24 +112,7 @@ function MeasureFields({ atWork, check, phase, onSaved, onLeaveOut }: FieldsProp
       }}
       sx={{ display: 'flex', flexDirection: 'column', gap: 1, mt: 0.5 }}
     >
-      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {check.how}
-      </Typography>
-      {check.caution && <Caution words={check.caution} />}
-      <CheckFields
-        fields={judged.fields}
-        texts={texts}
-        onText={(code, text) => setTexts({ ...texts, [code]: text })}
-        problems={judged.problems}
-        plate={unit.plate}
-      />
-      {judgement ? (
-        <JudgementBand judgement={judgement} />
-      ) : (
-        <Typography role="status" sx={{ color: 'text.secondary', minHeight: 24 }}>
-          {judged.missing ?? ''}
-        </Typography>
-      )}
+      <JudgedFields check={check} judged={judged} texts={texts} onTexts={setTexts} plate={unit.plate} />
       <Stack direction="row" sx={{ gap: 1 }}>
         <Button type="submit" variant="contained" disabled={!judgement} sx={{ minHeight: 44 }}>
           Save

@@ -1,0 +1,42 @@
+import { Typography } from '@mui/material';
+import type { CheckDefinition } from '@entretien/core/checks';
+import type { DataPlate } from '@entretien/core/machine';
+import { Caution } from '../Caution.js';
+import type { CheckTexts } from './check-entries.js';
+import { CheckFields } from './CheckFields.js';
+import { JudgementBand } from './JudgementBand.js';
+import type { JudgedTexts } from './use-judged.js';
+
+interface JudgedFieldsProps {
+  readonly check: CheckDefinition;
+  readonly judged: JudgedTexts;
+  readonly texts: CheckTexts;
+  readonly onTexts: (texts: CheckTexts) => void;
+  readonly plate: DataPlate;
+}
+
+/** How a check is done, its hazard, its fields, and the judgement of what is typed. */
+export function JudgedFields({ check, judged, texts, onTexts, plate }: JudgedFieldsProps) {
+  return (
+    <>
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        {check.how}
+      </Typography>
+      {check.caution && <Caution words={check.caution} />}
+      <CheckFields
+        fields={judged.fields}
+        texts={texts}
+        onText={(code, text) => onTexts({ ...texts, [code]: text })}
+        problems={judged.problems}
+        plate={plate}
+      />
+      {judged.judgement ? (
+        <JudgementBand judgement={judged.judgement} />
+      ) : (
+        <Typography role="status" sx={{ color: 'text.secondary', minHeight: 24 }}>
+          {judged.missing ?? ''}
+        </Typography>
+      )}
+    </>
+  );
+}
