@@ -254,6 +254,13 @@ test('a purifier cartridge is changed and weighed', async ({ page, office }, inf
   await hands.isolate();
   await hands.press('Isolated: to the work');
   await hands.allAsExpected();
+  // For breathing air, a cartridge that the catalogue does not name for the unit needs a reason.
+  await hands.press('Used: Purifier cartridge, coarse');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: 'Used', exact: true })).toBeDisabled();
+  await dialog.getByLabel('The reason').fill('Agreed with the lead until Friday');
+  await hands.press('Used', dialog);
+  await expect(page.getByRole('region', { name: 'Parts' })).toContainText('Agreed with the lead');
   await hands.press('Restart and prove');
   await hands.restart();
   await hands.press('All tight');
@@ -513,6 +520,24 @@ test('the logbook is searched, filtered and exported; a unit’s history is one 
   expect(await page.getByRole('list', { name: 'Entries' }).getByRole('listitem').count()).toBeGreaterThan(
     150,
   );
+});
+
+test('a visit grows by a task and by another machine of the site', async ({ page }) => {
+  const { items } = (await (await page.request.get('/api/visits')).json()) as {
+    items: { id: string; state: string }[];
+  };
+  await page.goto(`/visits/${items.find(({ state }) => state === 'planned')!.id}?at=prepare`);
+  const hands = new Hands(page);
+  await expect(page.getByRole('heading', { level: 1, name: 'VB-2' })).toBeVisible();
+  await hands.press('Add a task');
+  await hands.press('Oil change', page.getByRole('region', { name: 'Add a task' }));
+  await expect(page.getByText('6 tasks, about 160 min of work')).toBeVisible();
+  await hands.press('Another machine of the site');
+  await hands.press(/^VB-1/);
+  await expect(page.getByRole('heading', { level: 1, name: 'VB-1' })).toBeVisible();
+  const units = page.getByRole('navigation', { name: 'Units of the visit' });
+  await units.getByRole('button', { name: 'VB-2' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'VB-2' })).toBeVisible();
 });
 
 test('a part is added, counted and compared', async ({ page }) => {

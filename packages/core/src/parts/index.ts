@@ -1,5 +1,6 @@
 export {
   judgeSubstitute,
+  needsReason,
   partClasses,
   type ComparedFigure,
   type ComparedPart,

@@ -1,4 +1,4 @@
-import { judgeSubstitute, kitAgainstVan, type ComparedPart, type PartFigures } from './index.js';
+import { judgeSubstitute, kitAgainstVan, needsReason, type ComparedPart, type PartFigures } from './index.js';
 
 const screw = { family: 'screw', displacementLpm: 4000, dust: 'normal' } as const;
 const element: ComparedPart = {
@@ -63,6 +63,17 @@ describe('a substitute', () => {
       'does-not-fit',
     );
   });
+});
+
+test('what breathing air goes through is used without a reason only where the catalogue names the unit', () => {
+  const unit = { family: 'high-pressure', airUse: 'breathing' } as const;
+  const part = (kind: 'cartridge' | 'oil' | 'seal', fits: string[] = []) => ({ class: kind, fits });
+  expect(needsReason(part('cartridge', ['u']), unit, 'u')).toBe(false);
+  expect(needsReason(part('cartridge', ['v']), unit, 'u')).toBe(true);
+  expect(needsReason(part('oil'), unit, 'u')).toBe(true);
+  expect(needsReason(part('seal'), unit, 'u')).toBe(false);
+  expect(needsReason(part('oil'), { ...unit, airUse: 'technical' }, 'u')).toBe(false);
+  expect(needsReason(part('oil'), { family: 'screw' }, 'u')).toBe(false);
 });
 
 test('a kit against the van: what fits this unit first, and what is short', () => {

@@ -95,6 +95,20 @@ export function judgeSubstitute(
   return { verdict: 'fits', sentence: 'Every figure that is known holds.', figures };
 }
 
+/**
+ * Whether using a part on a unit has to be given a reason: oil and cartridges of breathing air, unless the
+ * catalogue names the unit among those that they are for.
+ */
+export function needsReason(
+  part: { readonly class: PartClass; readonly fits: readonly string[] },
+  unit: Pick<Unit, 'family' | 'airUse'>,
+  compressorId: string,
+): boolean {
+  const isBreathing = unit.family === 'high-pressure' && unit.airUse !== 'technical';
+  const isWatched = part.class === 'oil' || part.class === 'cartridge';
+  return isBreathing && isWatched && !part.fits.includes(compressorId);
+}
+
 function flow(original: ComparedPart, { figures }: ComparedPart, unit: Unit): ComparedFigure[] {
   if (original.class !== 'element') return [];
   // An intake element has to pass what the machine draws in, which is its displacement.

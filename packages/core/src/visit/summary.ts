@@ -56,6 +56,9 @@ export function summaryOf(unit: VisitUnit, progress: UnitProgress): readonly Sum
         ? null
         : `Used: ${progress.parts.map(({ name, count }) => `${count} × ${name}`).join(', ')}.`,
     ),
+    ...progress.parts.flatMap(({ name, reason }) =>
+      line('warning', reason === undefined ? null : `${name} in place of another: ${sentence(reason)}`),
+    ),
     ...line(
       'warning',
       some(

@@ -59,6 +59,8 @@ export interface PartBody {
   readonly count: number;
   /** The task it was used for. */
   readonly task?: string | undefined;
+  /** Why this one: asked where it takes the place of another. */
+  readonly reason?: string | undefined;
 }
 
 export interface PhotoBody {
@@ -228,6 +230,7 @@ const RULES: Record<StepKind, Readonly<Record<string, Rule>>> = {
     name: text('The name of the part', LONGEST.name),
     count: { as: 'number', min: -1000, max: 1000, what: 'The number of parts' },
     task: maybe('The task', LONGEST.code),
+    reason: maybe('The reason', LONGEST.reason),
   },
   photo: {
     photo: text('The photo', 36),

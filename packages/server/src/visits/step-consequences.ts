@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { StepOutcome } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
+import { needsReason } from '@entretien/core/parts';
 import { planVersionAt } from '@entretien/core/plan';
 import { countedTasks, type StepBody } from '@entretien/core/visit';
 import { v5 as idFrom } from 'uuid';
@@ -67,6 +68,7 @@ export class StepConsequences {
       }
       case 'part': {
         if (body.part === undefined) return NOTHING;
+        this.refuseUnreasoned(visit, step.compressorId, body.part, body.reason);
         const used = { count: body.count, usedIn: step.id, usedAt: step.doneAt, by: step.by };
         return { marks: this.parts.use(body.part, used), outcome: null };
       }
@@ -89,6 +91,22 @@ export class StepConsequences {
       default:
         return NOTHING;
     }
+  }
+
+  private refuseUnreasoned(
+    visit: VisitEntity,
+    compressorId: string,
+    partId: string,
+    reason: string | undefined,
+  ): void {
+    const part = this.parts.require(partId);
+    const { plate } = this.book.unitOf(visit, compressorId);
+    if (reason !== undefined || !needsReason(part, plate, compressorId)) return;
+    throw impossible({
+      code: 'needs-reason',
+      field: 'details.reason',
+      sentence: `${part.name} is not named for this unit: for breathing air another one needs a reason.`,
+    });
   }
 
   private requirePhoto(visit: VisitEntity, photoId: string): void {

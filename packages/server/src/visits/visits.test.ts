@@ -249,6 +249,27 @@ describe('parts and repairs of a visit', () => {
     expect(moved.body.inVan).toBe(4);
   });
 
+  test('another cartridge for breathing air needs a reason, which the report tells', async () => {
+    const unit = await server.addUnit({ family: 'high-pressure', stages: 3, airUse: 'breathing' });
+    const id = randomUUID();
+    const part = {
+      id,
+      number: 'C-1',
+      name: 'Another cartridge',
+      class: 'cartridge',
+      answers: 'x',
+      fits: [],
+      figures: {},
+    };
+    expectStatus(201, await server.post('/api/parts', part));
+    const visit = await VisitAtWork.plan(server, unit, []);
+    const used = { part: id, name: 'Another cartridge', count: 1 };
+    expect(await visit.step('part', used)).toMatchObject({ status: 422, body: { code: 'needs-reason' } });
+    expectStatus(201, await visit.step('part', { ...used, reason: 'Agreed with the lead' }));
+    // Taking it back asks nothing more than giving it did.
+    expectStatus(201, await visit.step('part', { ...used, count: -1, reason: 'Agreed with the lead' }));
+  });
+
   test('a substitute is judged with the comparison', async () => {
     const unit = await server.addUnit({ family: 'screw', displacementLpm: 4000 });
     const add = async (ratedFlowLpm: number) => {

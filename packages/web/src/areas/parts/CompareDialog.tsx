@@ -1,8 +1,9 @@
-import { Box, Checkbox, FormControlLabel, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import type { PartView } from '@entretien/contracts';
-import { judgeSubstitute, type ComparedFigure, type Substitution } from '@entretien/core/parts';
+import { judgeSubstitute } from '@entretien/core/parts';
 import { useState } from 'react';
 import { useFleet, useUnit } from '../../data/queries.js';
+import { ComparedParts } from '../../parts/ComparedParts.js';
 import { FormDialog } from '../../parts/FormDialog.js';
 
 interface CompareProps {
@@ -10,19 +11,6 @@ interface CompareProps {
   readonly parts: readonly PartView[];
   readonly onClose: () => void;
 }
-
-const verdictWords: Readonly<Record<Substitution['verdict'], string>> = {
-  fits: 'It may take its place',
-  unsure: 'Not sure: something is not known',
-  'does-not-fit': 'It may not take its place',
-  reason: 'Only with a reason from the lead',
-};
-
-const holdsWords: Readonly<Record<ComparedFigure['holds'], string>> = {
-  yes: 'holds',
-  no: 'falls short',
-  unknown: 'not known',
-};
 
 /** May another part take the place of this one on a unit? Figure by figure. */
 export function CompareDialog({ original, parts, onClose }: CompareProps) {
@@ -33,7 +21,6 @@ export function CompareDialog({ original, parts, onClose }: CompareProps) {
   const { data: unit } = useUnit(unitId === '' ? undefined : unitId);
   const offered = parts.find(({ id }) => id === offeredId);
   const judged = offered && unit ? judgeSubstitute(original, offered, unit, hasAdapter) : null;
-  const isGood = judged?.verdict === 'fits';
   return (
     <FormDialog title={`In place of ${original.name}`} submit="Close" onSubmit={onClose} onClose={onClose}>
       <TextField select label="On the unit" value={unitId} onChange={(event) => setUnit(event.target.value)}>
@@ -61,40 +48,7 @@ export function CompareDialog({ original, parts, onClose }: CompareProps) {
         control={<Checkbox checked={hasAdapter} onChange={(_event, on) => setAdapter(on)} />}
         label="An adapter fits its thread"
       />
-      {judged && (
-        <Box role="status">
-          <Typography
-            sx={{
-              fontWeight: 700,
-              color: isGood
-                ? 'notebook.slate'
-                : judged.verdict === 'does-not-fit'
-                  ? 'notebook.oxide'
-                  : 'notebook.brass',
-            }}
-          >
-            {verdictWords[judged.verdict]}
-          </Typography>
-          <Typography variant="body2">{judged.sentence}</Typography>
-          {judged.figures.map(({ figure, holds, sentence }) => (
-            <Stack
-              key={figure}
-              direction="row"
-              sx={{ borderTop: 1, borderColor: 'divider', py: 0.5, gap: 1.5 }}
-            >
-              <Typography variant="body2" sx={{ flex: 1 }}>
-                {sentence}
-              </Typography>
-              <Typography
-                variant="body2"
-                sx={{ fontWeight: 650, color: holds === 'no' ? 'notebook.oxide' : 'text.secondary' }}
-              >
-                {holdsWords[holds]}
-              </Typography>
-            </Stack>
-          ))}
-        </Box>
-      )}
+      {judged && <ComparedParts judged={judged} />}
     </FormDialog>
   );
 }

@@ -1,0 +1,47 @@
+import { Box, Stack, Typography } from '@mui/material';
+import type { ComparedFigure, Substitution } from '@entretien/core/parts';
+
+const verdictWords: Readonly<Record<Substitution['verdict'], string>> = {
+  fits: 'It may take its place',
+  unsure: 'Not sure: something is not known',
+  'does-not-fit': 'It may not take its place',
+  reason: 'Only with a reason from the lead',
+};
+
+const verdictColour: Readonly<Record<Substitution['verdict'], string>> = {
+  fits: 'notebook.slate',
+  unsure: 'notebook.brass',
+  'does-not-fit': 'notebook.oxide',
+  reason: 'notebook.brass',
+};
+
+const holdsWords: Readonly<Record<ComparedFigure['holds'], string>> = {
+  yes: 'holds',
+  no: 'falls short',
+  unknown: 'not known',
+};
+
+/** Whether a part may take the place of another, figure by figure. */
+export function ComparedParts({ judged }: { readonly judged: Substitution }) {
+  return (
+    <Box role="status">
+      <Typography sx={{ fontWeight: 700, color: verdictColour[judged.verdict] }}>
+        {verdictWords[judged.verdict]}
+      </Typography>
+      <Typography variant="body2">{judged.sentence}</Typography>
+      {judged.figures.map(({ figure, holds, sentence }) => (
+        <Stack key={figure} direction="row" sx={{ borderTop: 1, borderColor: 'divider', py: 0.5, gap: 1.5 }}>
+          <Typography variant="body2" sx={{ flex: 1 }}>
+            {sentence}
+          </Typography>
+          <Typography
+            variant="body2"
+            sx={{ fontWeight: 650, color: holds === 'no' ? 'notebook.oxide' : 'text.secondary' }}
+          >
+            {holdsWords[holds]}
+          </Typography>
+        </Stack>
+      ))}
+    </Box>
+  );
+}
