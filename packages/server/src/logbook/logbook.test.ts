@@ -100,3 +100,13 @@ test('an index that is gone is made anew when the server starts', async () => {
   expect(await find('limit=200')).toEqual(before);
   expect(said(await find('q=relief weeps'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
 });
+
+test('a database from before there were visits has its facts brought in', async () => {
+  const before = await find('limit=200&kind=service');
+  expect(before.length).toBeGreaterThan(0);
+  await server.undoLastMigration();
+  await server.restart();
+  expect(await find('limit=200&kind=service')).toEqual(before);
+  expect(said(await find('q=ol schwarz'))).toEqual(['HC-1 Service: oil change']);
+  expect(await find('kind=visit-step')).toEqual([]);
+});
