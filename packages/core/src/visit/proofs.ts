@@ -33,6 +33,11 @@ const CHANGES: Readonly<Record<string, readonly string[]>> = {
   'co-calibrate': ['co-monitor'],
 };
 
+/** Where a family's own differ: a screw has intake, minimum-pressure and thermostatic valves, and no stages. */
+const OF_SCREWS: Readonly<Record<string, readonly string[]>> = {
+  'valves-inspect': ['discharge-temperature'],
+};
+
 /** The families whose oil work shows in the discharge temperature: where the oil cools the air. */
 const OIL_WORK = new Set(['oil-change', 'oil-filter', 'first-service', 'cooling-clean']);
 
@@ -56,7 +61,8 @@ export function proofsOf(
 function changedBy(code: string, plate: DataPlate): readonly string[] {
   if (OIL_WORK.has(code) && plate.family !== 'screw') return [];
   const possible = new Set(checksFor(plate).map((check) => check.code));
-  return (CHANGES[code] ?? []).filter((check) => possible.has(check));
+  const own = plate.family === 'screw' ? OF_SCREWS[code] : undefined;
+  return (own ?? CHANGES[code] ?? []).filter((check) => possible.has(check));
 }
 
 /** The checks to take while the machine still runs: those that the planned work should change, each once. */

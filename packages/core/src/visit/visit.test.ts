@@ -215,6 +215,10 @@ describe('proving', () => {
       { kind: 'tight' },
       { kind: 'check', anyOf: ['cartridge-weight'] },
     ]);
+    expect(proofs(screw, 'valves-inspect')).toEqual([
+      { kind: 'tight' },
+      { kind: 'check', anyOf: ['discharge-temperature'] },
+    ]);
     expect(proofs(screw, 'belt-check')).toEqual([]);
     expect(proofs(screw, 'intake-replace')).toEqual([]);
     expect(beforeReadings([{ code: 'separator-replace' }, { code: 'oil-change' }], screw)).toEqual([

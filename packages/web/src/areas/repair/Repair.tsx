@@ -167,7 +167,7 @@ function Said({ repair, kind, label, submit, hasMinutes = false }: SaidProps) {
       }}
       sx={{ mb: 1.5 }}
     >
-      <Stack direction="row" sx={{ gap: 1, alignItems: 'start' }}>
+      <Stack direction="row" sx={{ gap: 1, alignItems: 'start', flexWrap: { xs: 'wrap', sm: 'nowrap' } }}>
         <TextField
           label={label}
           size="small"

@@ -37,7 +37,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
           {group.isolation !== work[index - 1]?.isolation && (
             <StateTitle group={group} atWork={atWork} onGo={onGo} />
           )}
-          <StationCard atWork={atWork} group={group} />
+          <StationCard atWork={atWork} group={group} cautions={newCautions(work, index)} />
         </Box>
       ))}
       {work.length === 0 && <Typography sx={{ color: 'text.secondary' }}>No task is planned.</Typography>}
@@ -80,6 +80,19 @@ function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: Stat
   );
 }
 
+/** The hazards of a station that were not said at one before it in the same state of the machine. */
+function newCautions(work: readonly StationWork[], index: number): readonly string[] {
+  const { isolation, tasks } = work[index]!;
+  const said = work
+    .slice(0, index)
+    .filter((group) => group.isolation === isolation)
+    .flatMap((group) => group.tasks.map(({ caution }) => caution));
+  const own = tasks.flatMap(({ caution }) =>
+    caution === undefined || said.includes(caution) ? [] : [caution],
+  );
+  return [...new Set(own)];
+}
+
 function missingOf(atWork: PhaseProps['atWork'], { station, tasks }: StationWork): readonly string[] {
   return atWork.missingFor({ kind: 'station', station, tasks: tasks.map(({ code }) => code) });
 }
@@ -88,7 +101,12 @@ function answerOf({ progress }: PhaseProps['atWork'], { code }: ServiceTask): Vi
   return progress.tasks.find((task) => task.code === code);
 }
 
-function StationCard({ atWork, group }: Pick<PhaseProps, 'atWork'> & { readonly group: StationWork }) {
+interface StationCardProps extends Pick<PhaseProps, 'atWork'> {
+  readonly group: StationWork;
+  readonly cautions: readonly string[];
+}
+
+function StationCard({ atWork, group, cautions }: StationCardProps) {
   const { station, tasks } = group;
   const [isFinding, setFinding] = useState(false);
   const [isMeasuring, setMeasuring] = useState(false);
@@ -96,7 +114,6 @@ function StationCard({ atWork, group }: Pick<PhaseProps, 'atWork'> & { readonly 
   const isShut = missingOf(atWork, group).length > 0;
   const open = tasks.filter((task) => answerOf(atWork, task)?.outcome === 'open');
   const checks = checksFor(atWork.unit.plate).filter((check) => check.station(atWork.unit.plate) === station);
-  const cautions = [...new Set(tasks.flatMap(({ caution }) => (caution === undefined ? [] : [caution])))];
   const isAlone = tasks.length === 1;
   const doneAll = open.length > 0 && (
     <Button
