@@ -37,7 +37,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
           {group.isolation !== work[index - 1]?.isolation && (
             <StateTitle group={group} atWork={atWork} onGo={onGo} />
           )}
-          <StationCard atWork={atWork} group={group} cautions={newCautions(work, index)} />
+          <StationCard atWork={atWork} group={group} cautions={newCautions(atWork, work, index)} />
         </Box>
       ))}
       {work.length === 0 && <Typography sx={{ color: 'text.secondary' }}>No task is planned.</Typography>}
@@ -65,13 +65,12 @@ function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: Stat
   const names = isolationSteps(atWork.unit.plate).flatMap(({ code, name }) =>
     missing.includes(code) ? [name] : [],
   );
-  const hasOpen = group.tasks.some((task) => answerOf(atWork, task)?.outcome === 'open');
   return (
     <Box sx={{ pt: 1.25, pb: 0.5 }}>
       <Typography variant="h3" component="h2" sx={{ color: 'text.secondary' }}>
         {stateTitles[group.isolation]}
       </Typography>
-      {missing.length > 0 && hasOpen && (
+      {missing.length > 0 && hasOpen(atWork, group) && (
         <WayOut severity="warning" way="Isolate" onGo={() => onGo('isolate')}>
           Shut until it is safe. To do: {names.join(', ')}.
         </WayOut>
@@ -80,12 +79,16 @@ function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: Stat
   );
 }
 
-/** The hazards of a station that were not said at one before it in the same state of the machine. */
-function newCautions(work: readonly StationWork[], index: number): readonly string[] {
+/** The hazards of a station that do not stand at one just above it already, in the same state of the machine. */
+function newCautions(
+  atWork: PhaseProps['atWork'],
+  work: readonly StationWork[],
+  index: number,
+): readonly string[] {
   const { isolation, tasks } = work[index]!;
   const said = work
     .slice(0, index)
-    .filter((group) => group.isolation === isolation)
+    .filter((group) => group.isolation === isolation && hasOpen(atWork, group))
     .flatMap((group) => group.tasks.map(({ caution }) => caution));
   const own = tasks.flatMap(({ caution }) =>
     caution === undefined || said.includes(caution) ? [] : [caution],
@@ -95,6 +98,10 @@ function newCautions(work: readonly StationWork[], index: number): readonly stri
 
 function missingOf(atWork: PhaseProps['atWork'], { station, tasks }: StationWork): readonly string[] {
   return atWork.missingFor({ kind: 'station', station, tasks: tasks.map(({ code }) => code) });
+}
+
+function hasOpen(atWork: PhaseProps['atWork'], { tasks }: StationWork): boolean {
+  return tasks.some((task) => answerOf(atWork, task)?.outcome === 'open');
 }
 
 function answerOf({ progress }: PhaseProps['atWork'], { code }: ServiceTask): VisitTask | undefined {
