@@ -24,12 +24,16 @@ export function all(...decorators: Decorator[]): Decorator {
   return (target, property) => decorators.forEach((decorate) => decorate(target, property));
 }
 
+const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i;
+
+/** Whether a text has the form of an id. */
+export function isId(text: unknown): boolean {
+  return typeof text === 'string' && ID.test(text);
+}
+
 /** The identity of a fact, made by whoever creates it: a UUID of any version. */
 export function IsId(options?: ValidationOptions): Decorator {
-  return Matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i, {
-    message: 'This must be a UUID.',
-    ...options,
-  });
+  return Matches(ID, { message: 'This must be a UUID.', ...options });
 }
 
 /** A text that one of the core's readers understands; its own sentence says what is wrong. */

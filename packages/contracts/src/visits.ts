@@ -20,6 +20,7 @@ import { PageQuery } from './queries.js';
 import {
   all,
   IsFigure,
+  isId,
   IsId,
   IsInstant,
   IsLocalDate,
@@ -28,8 +29,6 @@ import {
   Optional,
   textLimits,
 } from './rules.js';
-
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i;
 
 /** A unit of a visit, with the tasks planned for it. */
 export interface PlannedUnit {
@@ -42,8 +41,7 @@ function isPlannedUnit(value: unknown): value is PlannedUnit {
   const { compressorId, tasks, ...more } = value as Record<string, unknown>;
   return (
     Object.keys(more).length === 0 &&
-    typeof compressorId === 'string' &&
-    UUID.test(compressorId) &&
+    isId(compressorId) &&
     Array.isArray(tasks) &&
     tasks.length <= 100 &&
     new Set(tasks).size === tasks.length &&

@@ -16,7 +16,6 @@ export {
 } from './guard.js';
 export { beforeReadings, proofsOf, type Proof } from './proofs.js';
 export {
-  inOrder,
   measurePhases,
   readStepBody,
   stepKinds,

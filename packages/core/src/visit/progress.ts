@@ -2,7 +2,6 @@ import type { Instant } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
 import type { ServiceTask } from '../plan/index.js';
 import { proofsOf, type Proof } from './proofs.js';
-import { isConfirming } from './guard.js';
 import {
   inOrder,
   type FaultBody,
@@ -15,8 +14,7 @@ import {
   type VisitStep,
 } from './visit-step.js';
 
-export const proofStates = ['none-needed', 'missing', 'failed', 'passed', 'closed'] as const;
-export type ProofState = (typeof proofStates)[number];
+export type ProofState = 'none-needed' | 'missing' | 'failed' | 'passed' | 'closed';
 
 /** One proof of a task, and how it stands. */
 export interface ProofStanding {
@@ -43,7 +41,7 @@ type Told<Body> = Body & { readonly id: string; readonly at: Instant; readonly b
 
 /** Why a unit cannot be signed for yet. */
 export interface Obstacle {
-  readonly code: 'unanswered' | 'unproved' | 'proof-failed' | 'not-restarted' | 'nothing-done' | 'no-reason';
+  readonly code: 'unanswered' | 'unproved' | 'proof-failed' | 'not-restarted' | 'no-reason';
   readonly tasks: readonly string[];
   readonly sentence: string;
 }
@@ -61,8 +59,6 @@ export interface UnitProgress {
   readonly hours: number | null;
   /** What the gauge showed with the drain open, where it does not rest at zero. */
   readonly gaugeOffZero: { readonly pressureBar: number; readonly provedBy: string | null } | null;
-  /** Whether it was made safe for work that opens it. */
-  readonly wasIsolated: boolean;
   readonly isRestarted: boolean;
   readonly signed: Told<SignBody> | null;
   readonly left: { readonly reason: string; readonly by: string; readonly at: Instant } | null;
@@ -104,7 +100,6 @@ interface Gathered {
   readonly faults: Told<FaultBody>[];
   hours: number | null;
   gaugeOffZero: UnitProgress['gaugeOffZero'];
-  wasIsolated: boolean;
   restartIndex: number;
   signed: (Told<SignBody> & { readonly index: number }) | null;
   left: UnitProgress['left'];
@@ -124,7 +119,6 @@ function gather(planned: readonly string[], order: readonly VisitStep[]): Gather
     faults: [],
     hours: null,
     gaugeOffZero: null,
-    wasIsolated: false,
     restartIndex: -1,
     signed: null,
     left: null,
@@ -184,7 +178,6 @@ function add(found: Gathered, { id, doneAt: at, by, body, marks = [] }: VisitSte
 
 function addIsolation(found: Gathered, body: IsolateBody): void {
   if (body.step !== 'gauge-zero' || body.pressureBar === undefined) return;
-  found.wasIsolated ||= isConfirming(body);
   const { pressureBar, provedBy = null } = body;
   found.gaugeOffZero = pressureBar === 0 ? null : { pressureBar, provedBy };
 }
@@ -214,7 +207,6 @@ export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitPr
     faults: found.faults,
     hours: found.hours,
     gaugeOffZero: found.gaugeOffZero,
-    wasIsolated: found.wasIsolated,
     isRestarted,
     signed: hasNews ? null : signed,
     left: found.left,

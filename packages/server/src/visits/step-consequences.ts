@@ -127,11 +127,9 @@ export class StepConsequences {
     visit: VisitEntity,
     { id, compressorId, doneAt, by }: Pick<VisitStepEntity, 'id' | 'compressorId' | 'doneAt' | 'by'>,
   ): void {
-    const signedBefore = this.book
-      .rows(visit.id, compressorId)
-      .filter(({ kind }) => kind === 'sign')
-      .at(-1);
-    const progress = this.book.progressOf(visit, compressorId);
+    const rows = this.book.rows(visit.id, compressorId);
+    const signedBefore = rows.findLast(({ kind }) => kind === 'sign');
+    const progress = this.book.progressOf(visit, compressorId, rows);
     const unit = this.register.require(compressorId);
     const { plan } = planVersionAt(unit.planVersions, doneAt)!;
     const known = new Set(plan.tasks.map(({ code }) => code));

@@ -30,13 +30,12 @@ export class VisitBook {
     return visit;
   }
 
-  /** The steps of a visit in the order in which they became known; of one unit, or of all. */
-  rows(visitId: string, compressorId?: string): VisitStepEntity[] {
-    const where = compressorId === undefined ? '' : 'AND "compressor_id" = ?';
+  /** The steps of one unit of a visit in the order in which they happened. */
+  rows(visitId: string, compressorId: string): VisitStepEntity[] {
     const ids = this.database.all<{ id: string }>(
-      `SELECT "id" FROM "visit_step" WHERE "visit_id" = ? ${where} ORDER BY "done_at", "recorded_at", "rowid"`,
+      'SELECT "id" FROM "visit_step" WHERE "visit_id" = ? AND "compressor_id" = ? ORDER BY "done_at", "recorded_at", "rowid"',
       visitId,
-      ...(compressorId === undefined ? [] : [compressorId]),
+      compressorId,
     );
     return ids.map(({ id }) => this.database.find(VisitStepEntity, id)!);
   }
@@ -63,8 +62,13 @@ export class VisitBook {
     ];
   }
 
-  progressOf(visit: VisitEntity, compressorId: string): UnitProgress {
-    return progressOf(this.unitOf(visit, compressorId), this.rows(visit.id, compressorId).map(toStep));
+  /** @param rows its steps, where they were read already */
+  progressOf(
+    visit: VisitEntity,
+    compressorId: string,
+    rows = this.rows(visit.id, compressorId),
+  ): UnitProgress {
+    return progressOf(this.unitOf(visit, compressorId), rows.map(toStep));
   }
 
   /** How the visit stands by its units. */

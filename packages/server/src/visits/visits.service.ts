@@ -180,9 +180,9 @@ export class VisitsService {
 
   private view(visit: VisitEntity): VisitView {
     const site = this.sites.require(visit.siteId);
-    const ids = this.book.unitsOf(visit);
-    const units = ids.map((unit) => this.unitView(visit, unit));
-    const progress = ids.map((unit) => this.book.progressOf(visit, unit));
+    const read = this.book.unitsOf(visit).map((unit) => ({ unit, rows: this.book.rows(visit.id, unit) }));
+    const units = read.map(({ unit, rows }) => this.unitView(visit, unit, rows));
+    const progress = read.map(({ unit, rows }) => this.book.progressOf(visit, unit, rows));
     const { id, by, recordedAt, marks, note } = visit;
     return {
       id,
@@ -200,7 +200,11 @@ export class VisitsService {
     };
   }
 
-  private unitView(visit: VisitEntity, compressorId: string): VisitUnitView {
+  private unitView(
+    visit: VisitEntity,
+    compressorId: string,
+    rows: readonly VisitStepEntity[],
+  ): VisitUnitView {
     const { plate, plan, planned } = this.book.unitOf(visit, compressorId);
     return {
       compressorId,
@@ -212,7 +216,7 @@ export class VisitsService {
       standing: this.standings.of(compressorId, this.clock()),
       baselines: this.measurements.baselines(compressorId),
       lastValues: this.measurements.lastValues(compressorId),
-      steps: this.book.rows(visit.id, compressorId).map(toStepView),
+      steps: rows.map(toStepView),
     };
   }
 

@@ -1,29 +1,32 @@
-import { DEFAULT_PERSON_ID, type VisitStepView } from '@entretien/contracts';
+import { DEFAULT_PERSON_ID, type StepOutcome, type VisitStepView } from '@entretien/contracts';
 import type { StepBody, VisitStep } from '@entretien/core/visit';
 import type { OutboxItem } from '../../outbox/outbox-item.js';
 
 /** A step of the server's as the core sees it, with what came out of a measurement. */
-export function toStep({ id, doneAt, by, session, marks, kind, details, outcome }: VisitStepView): VisitStep {
-  const judged = outcome ? { verdict: outcome.verdict, reason: outcome.reason } : {};
-  const body = { kind, ...details, ...judged } as StepBody;
+function toStep({ id, doneAt, by, session, marks, kind, details, outcome }: VisitStepView): VisitStep {
+  const body = bodyOf(kind, details, outcome);
   return { id, doneAt: Date.parse(doneAt), by, session, marks, body };
 }
 
+function bodyOf(kind: StepBody['kind'], details: object, outcome: StepOutcome | undefined): StepBody {
+  const judged = outcome ? { verdict: outcome.verdict, reason: outcome.reason } : {};
+  return { kind, ...details, ...judged } as StepBody;
+}
+
 /** A step that waits on this device, as it will be. */
-export function queuedStep({ id, body, personId, outcome }: OutboxItem): VisitStep {
+function queuedStep({ id, body, personId, outcome }: OutboxItem): VisitStep {
   const { kind, doneAt, session, details } = body as {
     kind: StepBody['kind'];
     doneAt: string;
     session: string;
     details: object;
   };
-  const judged = outcome ? { verdict: outcome.verdict, reason: outcome.reason } : {};
   return {
     id,
     doneAt: Date.parse(doneAt),
     by: personId ?? DEFAULT_PERSON_ID,
     session,
-    body: { kind, ...details, ...judged } as StepBody,
+    body: bodyOf(kind, details, outcome),
   };
 }
 
