@@ -4,6 +4,16 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 
 import { join, resolve } from 'node:path';
 
 export const root = resolve(import.meta.dirname, '..');
+/** How Debian's Chromium is started: as root, without a screen, asking nothing of the network. */
+export const CHROMIUM_FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+];
+
 const cache = join(root, 'node_modules/.cache/entretien');
 
 /** Stops with a sentence that says what could not be had. */
