@@ -1,11 +1,20 @@
 import js from '@eslint/js';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
+import { clockRules } from './scripts/clock-rules.mjs';
 import { areasOfCore, floorRules } from './scripts/floors.mjs';
 
 export default tseslint.config(
   {
-    ignores: ['**/dist/**', '**/node_modules/**', 'data/**', 'data-demo/**', 'test-results/**', '.cache/**'],
+    ignores: [
+      '**/dist/**',
+      '**/bundle/**',
+      '**/node_modules/**',
+      'data/**',
+      'data-demo/**',
+      'test-results/**',
+      '.cache/**',
+    ],
   },
   js.configs.recommended,
   ...tseslint.configs.strict,
@@ -32,10 +41,12 @@ export default tseslint.config(
         fetch: 'readonly',
         setTimeout: 'readonly',
         URL: 'readonly',
+        performance: 'readonly',
       },
     },
     rules: { 'no-console': 'off' },
   },
   { files: ['packages/web/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
   ...floorRules(areasOfCore),
+  ...clockRules,
 );

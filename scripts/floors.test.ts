@@ -36,6 +36,11 @@ test.each([
     "import { createApp } from '@entretien/server';\ncreateApp;",
     'no-restricted-imports',
   ],
+  ['packages/server/src/visits/x.ts', 'export const now = Date.now();', 'no-restricted-syntax'],
+  ['packages/server/src/visits/x.test.ts', 'export const now = new Date();', 'no-restricted-syntax'],
+  ['packages/web/src/app/x.ts', 'export const clock = Date.now;', 'no-restricted-syntax'],
+  ['packages/e2e/tests/x.spec.ts', "await page.waitForLoadState('networkidle');", 'no-restricted-syntax'],
+  ['packages/e2e/tests/x.spec.ts', 'await page.waitForTimeout(300);', 'no-restricted-syntax'],
 ])('%s may not do this: %s', async (filePath, code, rule) => {
   expect(await complaints(filePath, code)).toContain(rule);
 });

@@ -9,6 +9,7 @@ import { pinoHttp } from 'pino-http';
 import { serveOpenApi } from './common/openapi.js';
 import { ProblemFilter } from './common/problem.filter.js';
 import { requestGuards } from './common/request-guards.js';
+import { systemClock } from './common/system-clock.js';
 import { CLOCK, LOGGER, SETTINGS, type Clock } from './common/tokens.js';
 import { contractPipe } from './common/validation.js';
 import { serveWebPages } from './common/web-pages.js';
@@ -81,7 +82,7 @@ class AppModule {
 /** Builds the application, ready to listen. */
 export async function createApp(options: AppOptions): Promise<NestExpressApplication> {
   const logger = options.logger ?? pino({ level: 'silent' });
-  const clock = options.clock ?? Date.now;
+  const clock = options.clock ?? systemClock;
   const { settings } = options;
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with({ settings, clock, logger }), {
     logger: nestLogger(logger),

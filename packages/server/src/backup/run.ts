@@ -1,10 +1,11 @@
+import { systemClock } from '../common/system-clock.js';
 import { settingsFrom } from '../config.js';
 import { BackupProblem, makeBackup, restoreBackup } from './backup.js';
 
 /** `run.js backup [file]` or `run.js restore file`: on the data folder that the environment names. */
 async function run([what, file]: readonly string[]): Promise<string> {
   const { dataDir } = settingsFrom(process.env);
-  const now = new Date();
+  const now = new Date(systemClock());
   if (what === 'backup') {
     const target = file ?? `entretien-${now.toISOString().slice(0, 10)}.tar.gz`;
     const { database, photos } = await makeBackup(dataDir, target, now);

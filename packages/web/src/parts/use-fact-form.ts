@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
+import { currentInstant } from '../data/clock.js';
 import { ApiProblem, sentenceOf } from '../data/api.js';
 import { usePost } from '../data/queries.js';
 import { fromLocalText, toLocalText } from './WhenField.js';
@@ -15,7 +16,7 @@ export function useFactForm<Body extends object>(
   happenedAt?: number,
 ) {
   const [id] = useState(() => newId());
-  const [whenText, setWhenText] = useState(() => toLocalText(happenedAt ?? Date.now(), timeZone));
+  const [whenText, setWhenText] = useState(() => toLocalText(happenedAt ?? currentInstant(), timeZone));
   const [note, setNote] = useState('');
   const post = usePost<Body, unknown>(path);
   const error = post.error;

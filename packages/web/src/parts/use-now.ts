@@ -1,13 +1,14 @@
 import { useSyncExternalStore } from 'react';
+import { currentInstant } from '../data/clock.js';
 
 const MINUTE_MS = 60_000;
 
-let now = Date.now();
+let now = currentInstant();
 const listeners = new Set<() => void>();
 let timer: ReturnType<typeof setInterval> | undefined;
 
 function tick(): void {
-  now = Date.now();
+  now = currentInstant();
   for (const listener of listeners) listener();
 }
 
@@ -24,7 +25,7 @@ function subscribe(listener: () => void): () => void {
 
 function snapshot(): number {
   // While nobody listened the clock stood still: it is set when somebody looks again.
-  if (timer === undefined) now = Date.now();
+  if (timer === undefined) now = currentInstant();
   return now;
 }
 

@@ -2,6 +2,7 @@ import { Box, Button } from '@mui/material';
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import { currentInstant } from '../../data/clock.js';
 import { Figure } from '../../parts/Figure.js';
 
 interface Watch {
@@ -30,17 +31,17 @@ export function Stopwatch({ onSeconds }: { readonly onSeconds: (seconds: number)
   const [now, setNow] = useState(0);
   useEffect(() => {
     if (startedAt === null) return undefined;
-    const timer = setInterval(() => setNow(Date.now()), TICK_MS);
+    const timer = setInterval(() => setNow(currentInstant()), TICK_MS);
     return () => clearInterval(timer);
   }, [startedAt]);
   const press = () => {
     if (startedAt === null) {
-      const at = Date.now();
+      const at = currentInstant();
       setNow(at);
       start(at);
       return;
     }
-    onSeconds(Math.round((Date.now() - startedAt) / 100) / 10);
+    onSeconds(Math.round((currentInstant() - startedAt) / 100) / 10);
     stop();
   };
   const isRunning = startedAt !== null;

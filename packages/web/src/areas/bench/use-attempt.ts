@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
+import { currentInstantText } from '../../data/clock.js';
 
 /** Identity and moment of something that is about to be recorded. */
 interface Attempt {
@@ -16,7 +17,7 @@ export function useAttempt(): (key: string, count: number) => Attempt {
   const [kept, setKept] = useState<Attempt | null>(null);
   return (key, count) => {
     if (kept?.key === key) return kept;
-    const next = { key, at: new Date().toISOString(), ids: Array.from({ length: count }, () => newId()) };
+    const next = { key, at: currentInstantText(), ids: Array.from({ length: count }, () => newId()) };
     setKept(next);
     return next;
   };

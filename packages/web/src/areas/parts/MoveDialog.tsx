@@ -3,6 +3,7 @@ import type { MovePart, PartView } from '@entretien/contracts';
 import { readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
+import { currentInstantText } from '../../data/clock.js';
 import { sentenceOf } from '../../data/api.js';
 import { usePost } from '../../data/queries.js';
 import { FormDialog } from '../../parts/FormDialog.js';
@@ -11,7 +12,7 @@ import { FormDialog } from '../../parts/FormDialog.js';
 export function MoveDialog({ part, onClose }: { readonly part: PartView; readonly onClose: () => void }) {
   const [text, setText] = useState('');
   const [id] = useState(() => newId());
-  const [movedAt] = useState(() => new Date().toISOString());
+  const [movedAt] = useState(() => currentInstantText());
   const post = usePost<MovePart, PartView>(`/parts/${part.id}/moves`);
   const read = readNumber(text);
   const isReadable = read.ok && read.value >= 0 && read.value <= 100_000;

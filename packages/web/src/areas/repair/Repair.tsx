@@ -8,6 +8,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
+import { currentInstantText } from '../../data/clock.js';
 import { getJson, sentenceOf } from '../../data/api.js';
 import { useMeasurements, usePost, useSites, useUnit } from '../../data/queries.js';
 import { Caution } from '../../parts/Caution.js';
@@ -208,7 +209,7 @@ function Said({ repair, kind, label, submit, hasMinutes = false }: SaidProps) {
 }
 
 function newFact() {
-  return { id: newId(), at: new Date().toISOString() };
+  return { id: newId(), at: currentInstantText() };
 }
 
 /**

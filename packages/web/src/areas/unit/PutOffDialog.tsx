@@ -1,6 +1,7 @@
 import { TextField, Typography } from '@mui/material';
 import type { PutOffTask, StandingView, TaskStandingView } from '@entretien/contracts';
 import { useState } from 'react';
+import { currentInstantText } from '../../data/clock.js';
 import { Caution } from '../../parts/Caution.js';
 import { FormDialog } from '../../parts/FormDialog.js';
 import { emptyEntry, QuantityField } from '../../parts/QuantityField.js';
@@ -34,7 +35,7 @@ export function PutOffDialog({ unitId, task, standing, timeZone, onClose }: PutO
       onSubmit={() =>
         form.send({
           task: task.code,
-          putOffAt: new Date().toISOString(),
+          putOffAt: currentInstantText(),
           reason: reason.trim(),
           ...(untilOn === '' ? {} : { untilOn }),
           ...(hours.value === null ? {} : { untilHours: hours.value }),

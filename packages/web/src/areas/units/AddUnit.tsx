@@ -11,6 +11,7 @@ import { defaultPlan } from '@entretien/core/plan';
 import { useEffect, useState } from 'react';
 import { useForm, useWatch, type Path } from 'react-hook-form';
 import { useNavigate } from 'react-router';
+import { currentInstantText } from '../../data/clock.js';
 import { ApiProblem, putJson, sentenceOf } from '../../data/api.js';
 import { usePost } from '../../data/queries.js';
 import { PlanTasks } from '../unit/PlanPanel.js';
@@ -81,7 +82,7 @@ export function AddUnit() {
   };
   const finish = form.handleSubmit(async (checked) => {
     // One moment for all that was found, made once: sent again it is the same fact.
-    const startedAt = draft.startedAt || new Date().toISOString();
+    const startedAt = draft.startedAt || currentInstantText();
     keep({ startedAt });
     try {
       if (!draft.isRegistered) {

@@ -5,6 +5,7 @@ import { worthPlanning } from '@entretien/core/visit';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
+import { currentInstantText } from '../../data/clock.js';
 import { postJson, sentenceOf } from '../../data/api.js';
 import { useFleet } from '../../data/queries.js';
 import { SESSION } from './session.js';
@@ -34,7 +35,7 @@ export function JoinUnit({ atWork, onJoined }: JoinUnitProps) {
       id: newId(),
       compressorId,
       kind: 'plan',
-      doneAt: new Date().toISOString(),
+      doneAt: currentInstantText(),
       session: SESSION,
       details: { tasks: [...worthPlanning(tasks)] },
     };

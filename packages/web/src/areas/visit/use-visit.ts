@@ -21,6 +21,7 @@ import { useEffect, useMemo } from 'react';
 import { v7 as newId } from 'uuid';
 import { create } from 'zustand';
 import { usePreferences } from '../../app/preferences.js';
+import { currentInstant } from '../../data/clock.js';
 import { getJson } from '../../data/api.js';
 import { onStepTaken, putInOutbox, useOutbox } from '../../outbox/outbox.js';
 import type { OutboxItem } from '../../outbox/outbox-item.js';
@@ -121,7 +122,7 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
   };
   const tell: UnitAtWork['tell'] = async (body, { outcome, words } = {}) => {
     const id = newId();
-    const happened = Math.max(Date.now(), (steps.at(-1)?.doneAt ?? 0) + 1);
+    const happened = Math.max(currentInstant(), (steps.at(-1)?.doneAt ?? 0) + 1);
     const { kind, ...all } = body;
     const { verdict: _verdict, reason, ...rest } = all as Record<string, unknown>;
     const details = kind === 'measure' || reason === undefined ? rest : { ...rest, reason };
@@ -148,7 +149,7 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
     ),
     nameOf: (code) => plan.find((task) => task.code === code)?.name ?? code,
     missingFor: (body) =>
-      missingIsolation(unit, steps, { body, doneAt: Math.max(Date.now(), at), by, session: SESSION }),
+      missingIsolation(unit, steps, { body, doneAt: Math.max(currentInstant(), at), by, session: SESSION }),
     tell,
     sendPhoto: async (photo, station) => {
       const id = newId();
@@ -158,7 +159,7 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
         kind: 'photo',
         words: 'A photo',
         photo,
-        queuedAt: Date.now(),
+        queuedAt: currentInstant(),
         body: {},
       });
       await tell({ kind: 'photo', photo: id, ...(station === undefined ? {} : { station }) });

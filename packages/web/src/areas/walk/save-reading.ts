@@ -1,6 +1,7 @@
 import { v7 as newId } from 'uuid';
 import type { MeterView, SiteMetersView } from '@entretien/contracts';
 import type { MeterChange } from '@entretien/core/hours';
+import { currentInstant } from '../../data/clock.js';
 import { usePreferences } from '../../app/preferences.js';
 import { putInOutbox } from '../../outbox/outbox.js';
 import { useWalkStore, type SavedReading } from './walk-store.js';
@@ -15,7 +16,7 @@ interface WalkFigure {
 
 /** Keeps a figure read on the walk on this device, with the meter change that goes before it, and sends them. */
 export async function saveReading(meter: MeterView, site: SiteMetersView, figure: WalkFigure): Promise<void> {
-  const now = Date.now();
+  const now = currentInstant();
   const shared = {
     compressorId: meter.compressorId,
     tag: meter.tag,
