@@ -32,7 +32,14 @@ export default tseslint.config(
   // Constructor parameters of decorated classes are imports of values, whatever it looks like.
   { files: ['packages/server/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
   {
-    files: ['scripts/**', 'packages/*/src/main.ts', 'packages/e2e/**', 'packages/benchmarks/**', '*.js'],
+    files: [
+      'scripts/**',
+      'packages/web/testing/**',
+      'packages/*/src/main.ts',
+      'packages/e2e/**',
+      'packages/benchmarks/**',
+      '*.js',
+    ],
     languageOptions: {
       globals: {
         process: 'readonly',
@@ -42,6 +49,8 @@ export default tseslint.config(
         setTimeout: 'readonly',
         URL: 'readonly',
         performance: 'readonly',
+        structuredClone: 'readonly',
+        EventTarget: 'readonly',
       },
     },
     rules: { 'no-console': 'off' },

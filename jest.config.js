@@ -1,19 +1,17 @@
-/** Unit tests (core, contracts) and server tests: two projects so that the counts can be told apart. */
+function swc(parser, transform) {
+  return ['@swc/jest', { jsc: { target: 'es2022', parser, transform }, module: { type: 'es6' } }];
+}
+
+/** Unit, component and server tests: projects of their own, run in one call on all cores. */
 const shared = {
   testEnvironment: 'node',
-  extensionsToTreatAsEsm: ['.ts'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
-    '^.+\\.ts$': [
-      '@swc/jest',
-      {
-        jsc: {
-          target: 'es2022',
-          parser: { syntax: 'typescript', decorators: true },
-          transform: { legacyDecorator: true, decoratorMetadata: true },
-        },
-        module: { type: 'es6' },
-      },
-    ],
+    '^.+\\.ts$': swc(
+      { syntax: 'typescript', decorators: true },
+      { legacyDecorator: true, decoratorMetadata: true },
+    ),
+    '^.+\\.tsx$': swc({ syntax: 'typescript', tsx: true }, { react: { runtime: 'automatic' } }),
   },
   moduleNameMapper: {
     '^@entretien/core/(.*)$': '<rootDir>/packages/core/src/$1/index.ts',
@@ -37,6 +35,13 @@ export default {
         '<rootDir>/packages/web/src/**/*.test.ts',
         '<rootDir>/scripts/**/*.test.ts',
       ],
+    },
+    {
+      ...shared,
+      displayName: 'component',
+      testEnvironment: '<rootDir>/packages/web/testing/environment.mjs',
+      setupFiles: ['<rootDir>/packages/web/testing/browser.mjs'],
+      testMatch: ['<rootDir>/packages/web/src/**/*.test.tsx'],
     },
     {
       ...shared,

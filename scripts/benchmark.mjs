@@ -3,7 +3,7 @@ import { ensureBuilt, ensureInstalled, root, run } from './lib.mjs';
 
 // Prints the ratios that docs/architecture.md speaks of, each measured within this one run.
 ensureInstalled();
-ensureBuilt();
+await ensureBuilt();
 process.exitCode = run(process.execPath, [
   '--expose-gc',
   join(root, 'packages/benchmarks/dist/main.js'),

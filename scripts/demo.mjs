@@ -1,10 +1,10 @@
 import { join } from 'node:path';
-import { ensureBuilt, ensureInstalled, giveUp, root, run, serve } from './lib.mjs';
+import { bundled, ensureBuilt, ensureInstalled, giveUp, root, run, serve } from './lib.mjs';
 
 // The demonstration: installs and builds what is missing, makes its data once, and serves them.
 ensureInstalled();
-ensureBuilt();
+await ensureBuilt();
 const dataDir = join(root, 'data-demo');
-const make = [join(root, 'packages/demo/dist/main.js'), dataDir, ...process.argv.slice(2)];
+const make = [bundled('demo'), dataDir, ...process.argv.slice(2)];
 if (!run(process.execPath, make)) giveUp('The demonstration data could not be made: see above.');
 serve({ ENTRETIEN_DATA_DIR: dataDir });

@@ -4,6 +4,8 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 
 import { join, resolve } from 'node:path';
 
 export const root = resolve(import.meta.dirname, '..');
+export const CHROMIUM = '/usr/bin/chromium-headless-shell';
+
 /** How Debian's Chromium is started: as root, without a screen, asking nothing of the network. */
 export const CHROMIUM_FLAGS = [
   '--no-sandbox',
@@ -28,9 +30,36 @@ export function run(command, args, options = {}) {
   return status === 0;
 }
 
+/** A program of an installed package. */
+export function bin(name) {
+  return join(root, 'node_modules/.bin', name);
+}
+
+/**
+ * Runs a command beside others.
+ *
+ * @returns how it ended, and what it said where that is not shown as it comes
+ */
+export function start(command, args, { isShown = false, ...options } = {}) {
+  const stdio = isShown ? 'inherit' : ['ignore', 'pipe', 'pipe'];
+  const child = spawn(command, args, { cwd: root, stdio, ...options });
+  let said = '';
+  child.stdout?.on('data', (chunk) => (said += chunk));
+  child.stderr?.on('data', (chunk) => (said += chunk));
+  return new Promise((done) => {
+    child.on('error', (error) => done({ status: 1, said: String(error) }));
+    child.on('exit', (status) => done({ status: status ?? 1, said }));
+  });
+}
+
+/** A program of the server, as it is shipped: few files, quick to start. */
+export function bundled(name) {
+  return join(root, 'packages/server/bundle', `${name}.js`);
+}
+
 /** Runs a server until it is stopped, and hands its signals on. */
 export function serve(environment) {
-  const server = spawn(process.execPath, [join(root, 'packages/server/dist/main.js')], {
+  const server = spawn(process.execPath, [bundled('main')], {
     cwd: root,
     stdio: 'inherit',
     env: { ...process.env, ...environment },
@@ -56,49 +85,76 @@ export function ensureInstalled() {
 }
 
 /** Builds what has changed: nothing when the sources are those that were built. */
-export function ensureBuilt() {
-  const sources = hashOf([...sourceFiles(), join(root, 'package-lock.json')]);
-  const built = ['packages/server/dist/main.js', 'packages/web/dist/index.html'].every((file) =>
-    existsSync(join(root, file)),
-  );
+export async function ensureBuilt() {
+  const sources = hashOfSources();
+  const built = [bundled('main'), join(root, 'packages/web/dist/index.html')].every(existsSync);
   if (built && stampOf('built') === sources) return;
   console.log('Building …');
-  if (!build()) giveUp('The build failed: see above.');
+  for (const part of [buildTypes, buildPages]) {
+    const { status, said } = await part();
+    if (status !== 0) giveUp(`${said}\nThe build failed: see above.`);
+  }
+  markBuilt(sources);
+}
+
+/** What the build is made from, as a hash. */
+export function hashOfSources() {
+  return hashOf([...sourceFiles(), join(root, 'package-lock.json')]);
+}
+
+export function markBuilt(sources) {
   stamp('built', sources);
 }
 
-function build() {
-  return (
-    run('npx', ['tsc', '-b']) &&
-    run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: join(root, 'packages/web') })
-  );
+/** Checks all types, and writes the modules of what runs in Node.js. */
+export function buildTypes() {
+  return start(bin('tsc'), ['-b']);
 }
 
-/** Finds Chromium, or installs it from Debian's packages. */
-export function ensureChromium() {
-  const path = '/usr/bin/chromium';
-  if (existsSync(path)) return;
-  console.log('Installing Chromium from Debian’s packages …');
+/** The page and the server's bundle, side by side, from what {@link buildTypes} has written. */
+export async function buildPages() {
+  const parts = await Promise.all([
+    start(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, 'packages/web') }),
+    start(process.execPath, [join(root, 'scripts/bundle.mjs')]),
+  ]);
+  return {
+    status: Math.max(...parts.map(({ status }) => status)),
+    said: parts.map(({ said }) => said).join(''),
+  };
+}
+
+/** Programs of Debian's that the tests need, and the packages that have them. */
+const programs = {
+  '/usr/bin/chromium-headless-shell': 'chromium-headless-shell',
+  '/usr/bin/faketime': 'faketime',
+};
+
+/** Finds the browser and what else the tests need, or installs them from Debian's packages. */
+export function ensurePrograms() {
+  const missing = Object.keys(programs).filter((path) => !existsSync(path));
+  if (missing.length === 0) return;
+  const names = missing.map((path) => programs[path]);
+  console.log(`Installing ${names.join(' and ')} from Debian’s packages …`);
   const quiet = {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
   };
   const isInstalled =
-    run('apt-get', ['update', '-qq'], quiet) && run('apt-get', ['install', '-y', '-qq', 'chromium'], quiet);
-  if (!isInstalled || !existsSync(path)) {
-    giveUp(
-      `The interface is tested with Chromium at ${path}, and it could not be installed. Run “apt-get install chromium” with the rights to do so.`,
-    );
-  }
+    run('apt-get', ['update', '-qq'], quiet) &&
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...names], quiet);
+  if (isInstalled && missing.every((path) => existsSync(path))) return;
+  giveUp(
+    `The tests need ${names.join(' and ')}, and they could not be installed. Run “apt-get install ${names.join(' ')}” with the rights to do so.`,
+  );
 }
 
 function sourceFiles() {
-  const files = ['tsconfig.base.json', 'tsconfig.json'].map((file) => join(root, file));
+  const files = ['tsconfig.base.json', 'tsconfig.json', 'scripts/bundle.mjs'].map((file) => join(root, file));
   for (const name of readdirSync(join(root, 'packages'))) {
     const folder = join(root, 'packages', name);
     for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
       const path = join(entry.parentPath, entry.name);
-      if (entry.isFile() && !/\/(dist|node_modules|test-results)\//.test(path)) files.push(path);
+      if (entry.isFile() && !/\/(dist|bundle|node_modules|test-results)\//.test(path)) files.push(path);
     }
   }
   return files.sort();

@@ -16,7 +16,18 @@ import sharp from 'sharp';
 import { isolationSteps, restartSteps } from '../packages/core/dist/visit/index.js';
 import { makeBackup } from '../packages/server/dist/backup/backup.js';
 import { createApp } from '../packages/server/dist/index.js';
-import { CHROMIUM_FLAGS, ensureBuilt, ensureChromium, ensureInstalled, giveUp, root } from './lib.mjs';
+import { releaseAnswers } from '../packages/server/dist/testing/release-answers.js';
+import {
+  CHROMIUM,
+  CHROMIUM_FLAGS,
+  ensureBuilt,
+  ensurePrograms,
+  ensureInstalled,
+  giveUp,
+  root,
+} from './lib.mjs';
+
+/* global navigator, indexedDB, btoa -- for what runs in the page */
 
 /*
  * Keeps what this release leaves behind on a server and on a device: one fact of every kind, so that a later
@@ -27,8 +38,8 @@ const NOW = Date.UTC(2026, 10, 24, 9);
 const DAY = 86_400_000;
 
 ensureInstalled();
-ensureChromium();
-ensureBuilt();
+ensurePrograms();
+await ensureBuilt();
 const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'));
 const folder = join(root, 'releases', version);
 if (existsSync(folder))
@@ -271,43 +282,11 @@ await left.step('leave', { reason: 'The bank is in use.' });
 const open = await planVisit(units[3].id, ['ring-kit', 'intake-replace']);
 await open.step('hours', { hours: 719.5 });
 
-// What the answers were, in figures that no later wording changes.
-const answers = {
-  now: new Date(NOW).toISOString(),
-  readings: {},
-  services: {},
-  measurements: {},
-  visits: {},
-};
-for (const unit of units) {
-  const of = async (what) => (await get(`/compressors/${unit.id}/${what}?limit=200`)).items;
-  answers.readings[unit.tag] = (await of('readings')).map(({ hours, counts, voided }) => [
-    hours,
-    counts,
-    voided === undefined ? 'stands' : 'voided',
-  ]);
-  answers.services[unit.tag] = (await of('services')).map(({ doneAt, tasks: all }) => [doneAt, all]);
-  answers.measurements[unit.tag] = (await of('measurements')).map(({ check, values }) => [check, values]);
-}
-for (const visit of [done, left, open].map((one) => one.visit)) {
-  const seen = await get(`/visits/${visit}`);
-  answers.visits[visit] = { state: seen.state, steps: seen.units[0].steps.map(({ kind }) => kind) };
-}
-answers.repairs = (await get(`/compressors/${units[3].id}/repairs`)).items.map((one) => [
-  one.found,
-  one.state,
-]);
-answers.parts = (await get('/parts')).items.map(({ number, inVan }) => [number, inVan]);
-answers.vessels = (await get('/vessels')).items.map(({ tag, compressorIds }) => [tag, compressorIds.length]);
-const { runHours, runHoursBasis } = await get(`/compressors/${units[0].id}/standing`);
-answers.runHours = [runHours, runHoursBasis];
-answers.logbook = {};
-for (const { kind } of (await get('/logbook?limit=200')).items)
-  answers.logbook[kind] = (answers.logbook[kind] ?? 0) + 1;
+const answers = await releaseAnswers(get);
 
 /** What waits on a device without a connection: readings, a meter change, steps of a visit, a photo. */
 async function outbox() {
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_FLAGS });
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Zurich',

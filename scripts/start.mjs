@@ -2,5 +2,5 @@ import { ensureBuilt, ensureInstalled, serve } from './lib.mjs';
 
 // The same as the demonstration, with your own data: empty at first, kept in ./data.
 ensureInstalled();
-ensureBuilt();
+await ensureBuilt();
 serve({});

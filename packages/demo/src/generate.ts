@@ -35,6 +35,8 @@ import { people, sites, type SiteStory, type UnitStory } from './story.js';
 import { parts } from './van.js';
 import { creameryVisit, visitTasks } from './visit-story.js';
 
+export { systemClock } from '@entretien/server';
+
 const TIME_ZONE = 'Europe/Zurich';
 const SEED = 'haldris';
 
@@ -322,6 +324,7 @@ class Valley {
     const visited = day === unit.nextVisit.day && ago >= unit.site.lastVisit;
     if (story.meterReplaced === ago) this.replaceMeter(unit, day);
     if (story.ways?.since === ago) this.choose(unit, day);
+    if (story.neglected?.doneThen && story.neglected.since === ago) this.doForTheLastTime(unit, day);
     const unread = story.unreadSince !== undefined && ago < story.unreadSince;
     if ((visited || day >= unit.nextReading.day) && !unread && story.plate.hasHourMeter !== false) {
       this.readMeter(unit, day);
@@ -410,6 +413,15 @@ class Valley {
     this.write.services.record(unit.id, service, this.technicianOf(unit));
     this.summary.services += 1;
     this.measure(unit, day, WORKING_HOUR + 2, unit.instruments.after(visit, tasks));
+  }
+
+  /** What a story neglects is done once more before it is. */
+  private doForTheLastTime(unit: LivingUnit, day: DayNumber): void {
+    const doneAt = this.at(day, WORKING_HOUR + 1);
+    const id = idOf('last service', unit.story.plate.tag, day);
+    const tasks = [...unit.story.neglected!.tasks];
+    this.write.services.record(unit.id, { id, doneAt, tasks }, this.technicianOf(unit));
+    this.summary.services += 1;
   }
 
   private measure(unit: LivingUnit, day: DayNumber, hour: number, measured: readonly Measured[]): void {

@@ -1,14 +1,21 @@
 import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { phone } from '../shared.config.js';
-import { expect, test } from '../tests/fixtures.js';
+import { dateAgo, expect, test } from '../tests/fixtures.js';
 
 const folder = resolve(import.meta.dirname, '../../../docs/screenshots');
 
-async function take(page: Page, name: string): Promise<void> {
-  await page.waitForLoadState('networkidle');
+/** Until nothing is loading, nothing moves and the faces are there: what a person would see after a moment. */
+async function settle(page: Page): Promise<void> {
+  await expect(page.getByRole('status', { name: 'Loading' })).toHaveCount(0);
   await page.evaluate(() => document.fonts.ready);
-  await page.waitForTimeout(900);
+  await page.waitForFunction(() =>
+    document.getAnimations().every(({ playState }) => playState !== 'running'),
+  );
+}
+
+async function take(page: Page, name: string): Promise<void> {
+  await settle(page);
   await page.screenshot({ path: `${folder}/${name}.png`, animations: 'disabled' });
 }
 
@@ -59,7 +66,7 @@ test('run hours with their forecast', async ({ page }) => {
 test('a list of readings looked through', async ({ page }) => {
   const rows = ['HC-2;764;', 'VB-1;9200;low', 'XX-1;77;', 'TR-1;556,5;'].map((row, index) => {
     const [tag, hours, note] = row.split(';');
-    return `${tag};${new Date(Date.now() - (index + 2) * 86_400_000).toISOString().slice(0, 10)};${hours};${note}`;
+    return `${tag};${dateAgo(index + 2)};${hours};${note}`;
   });
   const buffer = Buffer.from(['Unit;Date;Hours;Remarks', ...rows].join('\r\n'));
   await page.goto('/lists');
@@ -70,14 +77,14 @@ test('a list of readings looked through', async ({ page }) => {
 });
 
 test.describe('without a connection', () => {
-  test.use({ expectedErrors: { matching: [/ERR_INTERNET_DISCONNECTED/] } });
+  test.use({ ownContext: true, expectedErrors: { matching: [/ERR_INTERNET_DISCONNECTED/] } });
 
   test('the walk through a site, on a phone without a connection', async ({ page, context }) => {
     await page.setViewportSize(phone);
     await page.goto('/');
     await page.getByRole('link', { name: 'Read the hours at Haldris Creamery' }).click();
     await expect(page.getByLabel('Figure on HC-2')).toBeVisible();
-    await page.waitForLoadState('networkidle');
+    await settle(page);
     const words = (await page.getByText('is expected').first().textContent())!;
     const expected = Number(/([\d,]+) to/.exec(words)![1]!.replace(',', ''));
     await context.setOffline(true);
@@ -86,7 +93,7 @@ test.describe('without a connection', () => {
     await expect(page.getByText('kept here, not sent yet')).toBeVisible();
     await page.getByLabel('Figure on HC-2').fill('880');
     await page.getByLabel('Figure on HC-2').press('Enter');
-    await page.waitForTimeout(900);
+    await settle(page);
     await page.screenshot({ path: `${folder}/walk-phone.png`, animations: 'disabled' });
   });
 });
@@ -98,7 +105,7 @@ test('adding a unit', async ({ page }) => {
   await page.getByLabel('Tag').fill('SP-2');
   await page.getByLabel('Site', { exact: true }).click();
   await page.getByRole('option', { name: 'Skarn Pass Avalanche Centre' }).click();
-  await page.getByLabel('Commissioned on').fill(new Date().toISOString().slice(0, 10));
+  await page.getByLabel('Commissioned on').fill(dateAgo(0));
   await page.getByRole('button', { name: 'Go on' }).click();
   await page.getByLabel('Working pressure').fill('300');
   await page.getByLabel('Relief setting').fill('4000 psi');
@@ -116,7 +123,6 @@ async function idOf(page: Page, tag: string): Promise<string> {
 
 test('a visit on a phone, isolated step by step, after an interruption', async ({ page }) => {
   await page.setViewportSize(phone);
-  await page.clock.install();
   await page.goto(`/visits/${await visitOf(page, 'planned')}?at=isolate`);
   const steps = page.getByRole('list', { name: 'Isolation' }).getByRole('checkbox');
   for (const index of [0, 1, 2]) await steps.nth(index).click();

@@ -24,58 +24,62 @@ async function register(page: Page, tag: string): Promise<void> {
   await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
 }
 
-test('a piston set: sanity of its plate, siting, rotation, first oil, baseline', async ({ page }, info) => {
-  const tag = `CP-${info.project.name}`;
-  await begin(page, tag, 'Piston, oil-lubricated');
-  await next(page);
-  await choose(page, 'Motor', 'three-phase');
-  await page.getByLabel('Working pressure').fill('10');
-  await page.getByLabel('Relief setting').fill('9');
-  const about = page.getByRole('status', { name: 'About these figures' });
-  await expect(about).toContainText('The relief setting (9 bar) must be above working pressure (10 bar).');
-  await page.getByLabel('Relief setting').fill('11');
-  await expect(about).toBeHidden();
-  // 12 cfm are 340 L/min, and not 400.
-  await page.getByLabel('Free air delivered').fill('400');
-  await page.getByLabel('The same, quoted in another unit').fill('12 cfm');
-  await expect(about).toContainText('Its two flow figures do not agree: 400 and 340 L/min');
-  await page.getByLabel('Displacement').fill('410');
-  await expect(about).toContainText('98 % of displacement');
-  await page.getByLabel('The same, quoted in another unit').fill('');
-  await page.getByLabel('Displacement').fill('600');
-  await expect(about).toBeHidden();
-  await page.getByLabel('Receiver').fill('270');
-  await next(page);
-  await choose(page, 'Damp', 'damp');
-  await page.getByLabel('Level, on a firm and dust-free base').check();
-  await expect(page.getByText('A sheared valve kills.')).toBeVisible();
-  await next(page);
-  await page.getByRole('radio', { name: 'Against the arrow' }).check();
-  await expect(page.getByText(/Stop within seconds/)).toBeVisible();
-  await page.getByRole('radio', { name: 'With the arrow' }).check();
-  await page.getByRole('radio', { name: /^No break-in/ }).check();
-  // A call away: nothing is lost.
-  await page.reload();
-  await expect(page.getByRole('radio', { name: 'With the arrow' })).toBeChecked();
-  await next(page);
-  await page.getByLabel('Figure on the meter now').fill('3');
-  await page.getByRole('button', { name: 'Add to the register' }).click();
-  await page.getByRole('button', { name: 'Measure: Pump-up' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('From').fill('0');
-  await dialog.getByLabel('To', { exact: true }).fill('8');
-  await dialog.getByLabel('Time').fill('330');
-  await expect(dialog.getByRole('checkbox')).toBeChecked();
-  await dialog.getByRole('button', { name: /^Save/ }).click();
-  await expect(dialog).toBeHidden();
-  await page.getByRole('button', { name: 'Open its page' }).click();
-  await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
-  await page.getByRole('tab', { name: 'Plan' }).click();
-  await expect(page.getByRole('tabpanel')).toContainText('every 500 h or every 3 months');
-  await expect(page.getByRole('tabpanel')).not.toContainText('first at 50 h');
-  await page.getByRole('tab', { name: 'Checks' }).click();
-  await expect(page.getByRole('tabpanel')).toContainText(/Direction of rotation/);
-});
+test(
+  'a piston set: sanity of its plate, siting, rotation, first oil, baseline',
+  { tag: '@phone' },
+  async ({ page }, info) => {
+    const tag = `CP-${info.project.name}`;
+    await begin(page, tag, 'Piston, oil-lubricated');
+    await next(page);
+    await choose(page, 'Motor', 'three-phase');
+    await page.getByLabel('Working pressure').fill('10');
+    await page.getByLabel('Relief setting').fill('9');
+    const about = page.getByRole('status', { name: 'About these figures' });
+    await expect(about).toContainText('The relief setting (9 bar) must be above working pressure (10 bar).');
+    await page.getByLabel('Relief setting').fill('11');
+    await expect(about).toBeHidden();
+    // 12 cfm are 340 L/min, and not 400.
+    await page.getByLabel('Free air delivered').fill('400');
+    await page.getByLabel('The same, quoted in another unit').fill('12 cfm');
+    await expect(about).toContainText('Its two flow figures do not agree: 400 and 340 L/min');
+    await page.getByLabel('Displacement').fill('410');
+    await expect(about).toContainText('98 % of displacement');
+    await page.getByLabel('The same, quoted in another unit').fill('');
+    await page.getByLabel('Displacement').fill('600');
+    await expect(about).toBeHidden();
+    await page.getByLabel('Receiver').fill('270');
+    await next(page);
+    await choose(page, 'Damp', 'damp');
+    await page.getByLabel('Level, on a firm and dust-free base').check();
+    await expect(page.getByText('A sheared valve kills.')).toBeVisible();
+    await next(page);
+    await page.getByRole('radio', { name: 'Against the arrow' }).check();
+    await expect(page.getByText(/Stop within seconds/)).toBeVisible();
+    await page.getByRole('radio', { name: 'With the arrow' }).check();
+    await page.getByRole('radio', { name: /^No break-in/ }).check();
+    // A call away: nothing is lost.
+    await page.reload();
+    await expect(page.getByRole('radio', { name: 'With the arrow' })).toBeChecked();
+    await next(page);
+    await page.getByLabel('Figure on the meter now').fill('3');
+    await page.getByRole('button', { name: 'Add to the register' }).click();
+    await page.getByRole('button', { name: 'Measure: Pump-up' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('From').fill('0');
+    await dialog.getByLabel('To', { exact: true }).fill('8');
+    await dialog.getByLabel('Time').fill('330');
+    await expect(dialog.getByRole('checkbox')).toBeChecked();
+    await dialog.getByRole('button', { name: /^Save/ }).click();
+    await expect(dialog).toBeHidden();
+    await page.getByRole('button', { name: 'Open its page' }).click();
+    await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
+    await page.getByRole('tab', { name: 'Plan' }).click();
+    await expect(page.getByRole('tabpanel')).toContainText('every 500 h or every 3 months');
+    await expect(page.getByRole('tabpanel')).not.toContainText('first at 50 h');
+    await page.getByRole('tab', { name: 'Checks' }).click();
+    await expect(page.getByRole('tabpanel')).toContainText(/Direction of rotation/);
+  },
+);
 
 test('an oil-free set has no oil to choose about', async ({ page }, info) => {
   const tag = `CO-${info.project.name}`;

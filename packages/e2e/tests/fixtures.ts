@@ -1,12 +1,22 @@
 import { randomUUID } from 'node:crypto';
-import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
-import { FreshServer } from '../fresh-server.js';
+import {
+  expect,
+  test as base,
+  type APIRequestContext,
+  type Browser,
+  type BrowserContext,
+  type BrowserContextOptions,
+  type Page,
+} from '@playwright/test';
+import { now } from '../clock.js';
+import { template } from '../template.js';
+import { TestHost } from '../test-host.js';
 
 const DAY_MS = 86_400_000;
 
 /** A moment so many days ago, as the wire writes it. */
 export function daysAgo(days: number): string {
-  return new Date(Date.now() - days * DAY_MS).toISOString();
+  return new Date(now() - days * DAY_MS).toISOString();
 }
 
 /** A local date so many days ago. */
@@ -75,24 +85,95 @@ export class Office {
 }
 
 interface Fixtures {
-  /** The server of this test alone, on a fresh copy of the demonstration data. */
-  readonly server: FreshServer;
   /** Console errors that a test means to cause. */
   readonly expectedErrors: { readonly matching: readonly RegExp[] };
+  /**
+   * Whether a test has a browser context to itself: what sets the clock, cuts the connection or lets the service
+   * worker in would be felt by the tests after it.
+   */
+  readonly ownContext: boolean;
+  /** Folder of the data that the test starts from. */
+  readonly dataFrom: string;
+  /** The application of this test alone, on a fresh copy of the data. */
+  readonly app: TestHost;
   readonly office: Office;
 }
 
+interface WorkerFixtures {
+  readonly host: TestHost;
+  /** One context for all tests of a worker: it keeps the files of the page, and nothing else. */
+  readonly keptContext: BrowserContext;
+}
+
+/** A context whose pages live at this worker's present, with a clock that runs on. */
+async function openContext(browser: Browser, options: BrowserContextOptions): Promise<BrowserContext> {
+  const context = await browser.newContext(options);
+  await context.clock.install({ time: now() });
+  return context;
+}
+
+/** What a project of the configuration says of its contexts. */
+function contextOptions(use: object): BrowserContextOptions {
+  const { viewport, hasTouch, isMobile, locale, timezoneId, colorScheme, serviceWorkers, ...more } =
+    use as BrowserContextOptions & { contextOptions?: BrowserContextOptions };
+  const told = { viewport, hasTouch, isMobile, locale, timezoneId, colorScheme, serviceWorkers };
+  const given = Object.entries(told).filter(([, value]) => value !== undefined);
+  return { ...Object.fromEntries(given), ...more.contextOptions };
+}
+
+/** Takes everything from a page's origin that the test before may have left there, but for its files. */
+async function forget(page: Page, origin: string): Promise<void> {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Storage.clearDataForOrigin', {
+    origin,
+    storageTypes: 'cookies,local_storage,indexeddb,cache_storage,service_workers',
+  });
+  await session.detach();
+}
+
 /** Every test fails on an error in the console that it did not mean to cause. */
-export const test = base.extend<Fixtures>({
+export const test = base.extend<Fixtures, WorkerFixtures>({
   expectedErrors: [{ matching: [] }, { option: true }],
-  server: async ({ browserName: _browser }, use) => {
-    const server = await FreshServer.start();
-    await use(server);
-    await server.stop();
+  ownContext: [false, { option: true }],
+  dataFrom: [template, { option: true }],
+  host: [
+    // eslint-disable-next-line no-empty-pattern -- a fixture that needs no other
+    async ({}, use) => {
+      const host = await TestHost.start();
+      await use(host);
+      await host.stop();
+    },
+    { scope: 'worker' },
+  ],
+  keptContext: [
+    async ({ browser, host }, use, { project }) => {
+      const context = await openContext(browser, { ...contextOptions(project.use), baseURL: host.url });
+      await use(context);
+      await context.close();
+    },
+    { scope: 'worker' },
+  ],
+  app: async ({ host, dataFrom }, use) => {
+    await host.open(dataFrom);
+    await use(host);
+    await host.close();
   },
-  baseURL: async ({ server }, use) => use(server.url),
+  baseURL: async ({ app }, use) => use(app.url),
+  context: async ({ browser, keptContext, ownContext, serviceWorkers, baseURL }, use, { project }) => {
+    if (!ownContext) {
+      await use(keptContext);
+      for (const page of keptContext.pages()) await page.close();
+      return;
+    }
+    const options = { ...contextOptions(project.use), serviceWorkers, baseURL: baseURL! };
+    const context = await openContext(browser, options);
+    await use(context);
+    await context.close();
+  },
   office: async ({ request }, use) => use(new Office(request)),
-  page: async ({ page, expectedErrors }, use) => {
+  page: async ({ context, app, ownContext, expectedErrors }, use) => {
+    const page = await context.newPage();
+    if (!ownContext) await forget(page, app.url);
     const errors: string[] = [];
     page.on('console', (message) => {
       if (message.type() === 'error') errors.push(message.text());

@@ -1,73 +1,77 @@
 import { dateAgo, expect, localText, openLogbook, taskRow, test } from './fixtures.js';
 
-test('add a unit, read its hours twice, see a task come due, record the service, see it move', async ({
-  page,
-}, info) => {
-  const tag = `MJ-${info.project.name}`;
-  await page.goto('/units');
-  await page.getByRole('link', { name: 'Add a unit' }).click();
+test(
+  'add a unit, read its hours twice, see a task come due, record the service, see it move',
+  { tag: '@phone' },
+  async ({ page }, info) => {
+    const tag = `MJ-${info.project.name}`;
+    await page.goto('/units');
+    await page.getByRole('link', { name: 'Add a unit' }).click();
 
-  // A site of its own, added on the way.
-  await page.getByRole('button', { name: 'New site' }).click();
-  await page.getByLabel('Name', { exact: true }).fill(`Mill of ${tag}`);
-  await page.getByRole('button', { name: 'Save site' }).click();
-  await expect(page.getByLabel('Site', { exact: true })).toContainText(`Mill of ${tag}`);
-  await page.getByLabel('Tag').fill(tag);
-  await page.getByLabel('Commissioned on').fill(dateAgo(70));
-  await page.getByRole('button', { name: 'Go on' }).click();
-
-  await page.getByLabel('Working pressure').fill('145 psi');
-  await expect(page.getByText('= 10 bar')).toBeVisible();
-  for (const step of ['Seen to', 'Direction of rotation', 'Figure on the meter now']) {
+    // A site of its own, added on the way.
+    await page.getByRole('button', { name: 'New site' }).click();
+    await page.getByLabel('Name', { exact: true }).fill(`Mill of ${tag}`);
+    await page.getByRole('button', { name: 'Save site' }).click();
+    await expect(page.getByLabel('Site', { exact: true })).toContainText(`Mill of ${tag}`);
+    await page.getByLabel('Tag').fill(tag);
+    await page.getByLabel('Commissioned on').fill(dateAgo(70));
     await page.getByRole('button', { name: 'Go on' }).click();
-    await expect(page.getByText(step).first()).toBeVisible();
-  }
-  await page.getByRole('button', { name: 'Add to the register' }).click();
-  await page.getByRole('button', { name: 'Open its page' }).click();
-  await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
-  await expect(page.getByText('never read')).toBeVisible();
 
-  const readHours = async (figure: string, days: number) => {
-    await page.getByRole('button', { name: 'Read hours' }).click();
-    await page.getByLabel('Figure on the meter').fill(figure);
-    await page.getByLabel('Read at').fill(localText(days));
-    await page.getByRole('button', { name: 'Save reading' }).click();
+    await page.getByLabel('Working pressure').fill('145 psi');
+    await expect(page.getByText('= 10 bar')).toBeVisible();
+    for (const step of ['Seen to', 'Direction of rotation', 'Figure on the meter now']) {
+      await page.getByRole('button', { name: 'Go on' }).click();
+      await expect(page.getByText(step).first()).toBeVisible();
+    }
+    await page.getByRole('button', { name: 'Add to the register' }).click();
+    await page.getByRole('button', { name: 'Open its page' }).click();
+    await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
+    await expect(page.getByText('never read')).toBeVisible();
+
+    const readHours = async (figure: string, days: number) => {
+      await page.getByRole('button', { name: 'Read hours' }).click();
+      await page.getByLabel('Figure on the meter').fill(figure);
+      await page.getByLabel('Read at').fill(localText(days));
+      await page.getByRole('button', { name: 'Save reading' }).click();
+      await expect(page.getByRole('dialog')).toBeHidden();
+    };
+    await readHours('100', 60);
+    await readHours('136', 15);
+    // 36 h in 45 days: 0.8 h a day; the first oil change stands at 150 h, 3 h ahead after 15 days more.
+    await expect(taskRow(page, 'Oil change')).toContainText(/h left/);
+    await expect(taskRow(page, 'Oil change').getByRole('img')).toHaveAccessibleName(/^nearing/);
+    await readHours('151', 1);
+    await expect(taskRow(page, 'Oil change')).toContainText(/h late|due now/);
+    await expect(taskRow(page, 'Oil change').getByRole('img')).toHaveAccessibleName(
+      /^(due|late), 10\d % used/,
+    );
+
+    await taskRow(page, 'Oil change').click();
+    await expect(page.getByRole('checkbox', { name: 'Oil change' })).toBeChecked();
+    await expect(page.getByRole('note')).toContainText('Drain warm');
+    await page.getByLabel('Figure on the meter').fill('152');
+    await page.getByLabel('Note').fill('Clear, no metal.');
+    await page.getByRole('button', { name: 'Save service' }).click();
     await expect(page.getByRole('dialog')).toBeHidden();
-  };
-  await readHours('100', 60);
-  await readHours('136', 15);
-  // 36 h in 45 days: 0.8 h a day; the first oil change stands at 150 h, 3 h ahead after 15 days more.
-  await expect(taskRow(page, 'Oil change')).toContainText(/h left/);
-  await expect(taskRow(page, 'Oil change').getByRole('img')).toHaveAccessibleName(/^nearing/);
-  await readHours('151', 1);
-  await expect(taskRow(page, 'Oil change')).toContainText(/h late|due now/);
-  await expect(taskRow(page, 'Oil change').getByRole('img')).toHaveAccessibleName(/^(due|late), 10\d % used/);
 
-  await taskRow(page, 'Oil change').click();
-  await expect(page.getByRole('checkbox', { name: 'Oil change' })).toBeChecked();
-  await expect(page.getByRole('note')).toContainText('Drain warm');
-  await page.getByLabel('Figure on the meter').fill('152');
-  await page.getByLabel('Note').fill('Clear, no metal.');
-  await page.getByRole('button', { name: 'Save service' }).click();
-  await expect(page.getByRole('dialog')).toBeHidden();
+    const oil = page.getByRole('list', { name: 'Tasks at Crankcase oil' }).getByRole('listitem').first();
+    const unitPage = page.url().split('?')[0]!;
+    await page.goto(`${unitPage}?station=crankcase`);
+    await expect(oil).toContainText('Oil change');
+    await expect(oil).toContainText('at 652 h');
+    // By the calendar the day itself counts: late in it a hundredth of three months is used.
+    await expect(oil.getByRole('img')).toHaveAccessibleName(/^settled, [01] % used$/);
+    const logbook = await openLogbook(page);
+    await expect(logbook.getByRole('listitem').first()).toContainText('Oil change');
+    await expect(logbook.getByRole('listitem').first()).toContainText('Clear, no metal.');
 
-  const oil = page.getByRole('list', { name: 'Tasks at Crankcase oil' }).getByRole('listitem').first();
-  const unitPage = page.url().split('?')[0]!;
-  await page.goto(`${unitPage}?station=crankcase`);
-  await expect(oil).toContainText('Oil change');
-  await expect(oil).toContainText('at 652 h');
-  // By the calendar the day itself counts: late in it a hundredth of three months is used.
-  await expect(oil.getByRole('img')).toHaveAccessibleName(/^settled, [01] % used$/);
-  const logbook = await openLogbook(page);
-  await expect(logbook.getByRole('listitem').first()).toContainText('Oil change');
-  await expect(logbook.getByRole('listitem').first()).toContainText('Clear, no metal.');
-
-  // It is all there after a reload, and on the other pages.
-  await page.reload();
-  await expect(oil).toContainText('at 652 h');
-  await page.getByRole('link', { name: 'Today' }).click();
-  await expect(page.getByRole('link', { name: new RegExp(`^${tag},`) })).toBeVisible();
-});
+    // It is all there after a reload, and on the other pages.
+    await page.reload();
+    await expect(oil).toContainText('at 652 h');
+    await page.getByRole('link', { name: 'Today' }).click();
+    await expect(page.getByRole('link', { name: new RegExp(`^${tag},`) })).toBeVisible();
+  },
+);
 
 test('the pin on the ruler moves when the service is recorded', async ({ page, office }, info) => {
   const tag = `PIN-${info.project.name}`;

@@ -18,24 +18,28 @@ const airPath = (page: Page) =>
     : page.getByRole('group', { name: /^Air path/ });
 
 test.describe('the air path', () => {
-  test('is drawn for every family, and a station opens its tasks, checks and limits', async ({ page }) => {
-    for (const [tag, station, task] of [
-      ['SP-1', 'Purifier tower', 'New purifier cartridge'],
-      ['HC-1', 'Separator vessel', 'New separator element'],
-      ['VB-1', 'Crankcase oil', 'Oil change'],
-      ['LD-1', 'Stage 1', 'Ring and sleeve kit'],
-    ] as const) {
-      await openUnit(page, await demoUnit(page, tag), tag);
-      await airPath(page)
-        .getByRole('button', { name: new RegExp(`^${station}`) })
-        .click();
-      await expect(page.getByRole('list', { name: `Tasks at ${station}` })).toContainText(task);
-      await expect(page).toHaveURL(/station=/);
-    }
-    // The address remembers it.
-    await page.reload();
-    await expect(page.getByRole('list', { name: 'Tasks at Stage 1' })).toBeVisible();
-  });
+  test(
+    'is drawn for every family, and a station opens its tasks, checks and limits',
+    { tag: '@phone' },
+    async ({ page }) => {
+      for (const [tag, station, task] of [
+        ['SP-1', 'Purifier tower', 'New purifier cartridge'],
+        ['HC-1', 'Separator vessel', 'New separator element'],
+        ['VB-1', 'Crankcase oil', 'Oil change'],
+        ['LD-1', 'Stage 1', 'Ring and sleeve kit'],
+      ] as const) {
+        await openUnit(page, await demoUnit(page, tag), tag);
+        await airPath(page)
+          .getByRole('button', { name: new RegExp(`^${station}`) })
+          .click();
+        await expect(page.getByRole('list', { name: `Tasks at ${station}` })).toContainText(task);
+        await expect(page).toHaveURL(/station=/);
+      }
+      // The address remembers it.
+      await page.reload();
+      await expect(page.getByRole('list', { name: 'Tasks at Stage 1' })).toBeVisible();
+    },
+  );
 
   test('is walked by keyboard in the order of the air', async ({ page }) => {
     await page.setViewportSize({ width: 1280, height: 800 });
@@ -88,7 +92,7 @@ test.describe('the air path', () => {
   });
 });
 
-test('why this date: the chain of reasoning, to be read aloud', async ({ page }) => {
+test('why this date: the chain of reasoning, to be read aloud', { tag: '@phone' }, async ({ page }) => {
   const id = await demoUnit(page, 'OG-1');
   await page.goto(`/units/${id}?station=oil`);
   await page.getByRole('button', { name: 'Why: Oil change' }).click();
@@ -278,25 +282,29 @@ test.describe('putting off', () => {
     await expect(page.getByRole('list', { name: 'Tasks at Belt' })).toContainText('put off');
   });
 
-  test('a safety task wants the risk named, and stays in sight', async ({ page, office }, info) => {
-    const tag = `PS-${info.project.name}`;
-    const id = await office.addUnit(tag, { family: 'high-pressure' });
-    await office.readHours(id, 79, 0);
-    await office.readHours(id, 1, 60);
-    await page.goto(`/units/${id}?station=tower`);
-    await page.getByRole('button', { name: 'Why: New purifier cartridge' }).click();
-    await page.getByRole('button', { name: 'Put off' }).click();
-    const dialog = page.getByRole('dialog');
-    await expect(dialog.getByRole('note')).toContainText('Name what can happen while it waits');
-    await dialog.getByLabel('Why it waits').fill('No cartridge aboard.');
-    await dialog.getByLabel('Until run hours').fill('70');
-    await expect(dialog.getByRole('button', { name: 'Put off' })).toBeDisabled();
-    await dialog.getByLabel('The risk of waiting').fill('Water in the cylinders.');
-    await dialog.getByRole('button', { name: 'Put off' }).click();
-    await expect(dialog).toBeHidden();
-    const due = page.getByRole('list', { name: 'What is due' });
-    await expect(due.getByRole('button', { name: /New purifier cartridge/ })).toContainText('put off');
-  });
+  test(
+    'a safety task wants the risk named, and stays in sight',
+    { tag: '@phone' },
+    async ({ page, office }, info) => {
+      const tag = `PS-${info.project.name}`;
+      const id = await office.addUnit(tag, { family: 'high-pressure' });
+      await office.readHours(id, 79, 0);
+      await office.readHours(id, 1, 60);
+      await page.goto(`/units/${id}?station=tower`);
+      await page.getByRole('button', { name: 'Why: New purifier cartridge' }).click();
+      await page.getByRole('button', { name: 'Put off' }).click();
+      const dialog = page.getByRole('dialog');
+      await expect(dialog.getByRole('note')).toContainText('Name what can happen while it waits');
+      await dialog.getByLabel('Why it waits').fill('No cartridge aboard.');
+      await dialog.getByLabel('Until run hours').fill('70');
+      await expect(dialog.getByRole('button', { name: 'Put off' })).toBeDisabled();
+      await dialog.getByLabel('The risk of waiting').fill('Water in the cylinders.');
+      await dialog.getByRole('button', { name: 'Put off' }).click();
+      await expect(dialog).toBeHidden();
+      const due = page.getByRole('list', { name: 'What is due' });
+      await expect(due.getByRole('button', { name: /New purifier cartridge/ })).toContainText('put off');
+    },
+  );
 });
 test('a machine taken over: its tasks are unknown until somebody has looked', async ({ page }) => {
   const id = await demoUnit(page, 'HT-1');

@@ -6,7 +6,7 @@ const register = (page: Page) =>
     ? page.getByRole('list', { name: 'Register of units' })
     : page.getByRole('grid', { name: 'Register of units' });
 
-test('units are found and filtered, and the address remembers', async ({ page }) => {
+test('units are found and filtered, and the address remembers', { tag: '@phone' }, async ({ page }) => {
   await page.goto('/units');
   await expect(register(page)).toContainText('SP-1');
   await page.getByLabel('Find', { exact: true }).fill('tunnel screw');
@@ -96,12 +96,8 @@ test('a unit half added survives a reload', async ({ page }) => {
   await expect(page.getByLabel('Tag')).toHaveValue('');
 });
 
-test('the first step says what is missing', async ({ page }) => {
+test('adding a unit shows the plan that its family will begin with', async ({ page }) => {
   await page.goto('/units/new');
-  await page.getByRole('button', { name: 'Go on' }).click();
-  await expect(page.getByText('Choose the site it stands at.')).toBeVisible();
-  await expect(page.getByText('Give it a tag of at most 24 characters.')).toBeVisible();
-  await expect(page.getByText('Say the day it was commissioned.')).toBeVisible();
   await page.getByLabel('Family').click();
   await page.getByRole('option', { name: 'High pressure' }).click();
   await expect(page.getByRole('complementary')).toContainText('New purifier cartridge');

@@ -34,79 +34,84 @@ test('five meters are read by keyboard alone', async ({ page, office }) => {
   await expect.poll(() => onRecord(office, units)).toEqual(TAGS.map((_, index) => figure(index)));
 });
 
-test('five meters are read by thumb: every target is large enough', async ({ page, office }) => {
-  const { siteId, units } = await office.addWalk('The long walk', TAGS);
-  await openWalk(page, siteId);
-  for (const [index, tag] of TAGS.entries()) {
-    const field = page.getByLabel(`Figure on ${tag}`);
-    const save = row(page, tag).getByRole('button', { name: 'Save' });
-    for (const target of [field, save]) {
-      const box = (await target.boundingBox())!;
-      expect(Math.min(box.width, box.height + 20)).toBeGreaterThanOrEqual(44);
+test(
+  'five meters are read by thumb: every target is large enough',
+  { tag: '@phone-only' },
+  async ({ page, office }) => {
+    const { siteId, units } = await office.addWalk('The long walk', TAGS);
+    await openWalk(page, siteId);
+    for (const [index, tag] of TAGS.entries()) {
+      const field = page.getByLabel(`Figure on ${tag}`);
+      const save = row(page, tag).getByRole('button', { name: 'Save' });
+      for (const target of [field, save]) {
+        const box = (await target.boundingBox())!;
+        expect(Math.min(box.width, box.height + 20)).toBeGreaterThanOrEqual(44);
+      }
+      expect(await field.getAttribute('inputmode')).toBe('decimal');
+      await field.click();
+      await field.fill(String(figure(index)));
+      await save.click();
+      await expect(row(page, tag)).toContainText('saved');
     }
-    expect(await field.getAttribute('inputmode')).toBe('decimal');
-    await field.click();
-    await field.fill(String(figure(index)));
-    await save.click();
-    await expect(row(page, tag)).toContainText('saved');
-  }
-  await expect.poll(() => onRecord(office, units)).toEqual(TAGS.map((_, index) => figure(index)));
-});
+    await expect.poll(() => onRecord(office, units)).toEqual(TAGS.map((_, index) => figure(index)));
+  },
+);
 
 test.describe('without a connection', () => {
   test.use({
+    ownContext: true,
     serviceWorkers: 'allow',
     expectedErrors: { matching: [/ERR_INTERNET_DISCONNECTED|Failed to load resource|Failed to fetch/] },
   });
 
-  test('half way the connection is lost: on it goes, through a reload; nothing is lost or doubled', async ({
-    page,
-    context,
-    office,
-  }) => {
-    const { siteId, units } = await office.addWalk('The long walk', TAGS);
-    await openWalk(page, siteId);
-    // The worker takes over, and has seen the walk once.
-    await page.evaluate(() => navigator.serviceWorker.ready);
-    await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
-    await page.reload();
-    await expect(page.getByText('0 of 5 read.')).toBeVisible();
-    const read = async (index: number) => {
-      await page.getByLabel(`Figure on ${TAGS[index]}`).fill(String(figure(index)));
-      await page.keyboard.press('Enter');
-    };
-    await read(0);
-    await expect(row(page, 'WA-1')).toContainText('saved');
-    await read(1);
-    await expect(row(page, 'WA-2')).toContainText('saved');
+  test(
+    'half way the connection is lost: on it goes, through a reload; nothing is lost or doubled',
+    { tag: '@phone' },
+    async ({ page, context, office }) => {
+      const { siteId, units } = await office.addWalk('The long walk', TAGS);
+      await openWalk(page, siteId);
+      // The worker takes over, and has seen the walk once.
+      await page.evaluate(() => navigator.serviceWorker.ready);
+      await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+      await page.reload();
+      await expect(page.getByText('0 of 5 read.')).toBeVisible();
+      const read = async (index: number) => {
+        await page.getByLabel(`Figure on ${TAGS[index]}`).fill(String(figure(index)));
+        await page.keyboard.press('Enter');
+      };
+      await read(0);
+      await expect(row(page, 'WA-1')).toContainText('saved');
+      await read(1);
+      await expect(row(page, 'WA-2')).toContainText('saved');
 
-    await context.setOffline(true);
-    await read(2);
-    await expect(row(page, 'WA-3')).toContainText('kept here, not sent yet');
-    await expect(page.getByText('No connection. Read on')).toBeVisible();
-    await page.getByLabel('Figure on WA-4').fill('124');
+      await context.setOffline(true);
+      await read(2);
+      await expect(row(page, 'WA-3')).toContainText('kept here, not sent yet');
+      await expect(page.getByText('No connection. Read on')).toBeVisible();
+      await page.getByLabel('Figure on WA-4').fill('124');
 
-    await page.reload();
-    await expect(page.getByText('3 of 5 read.')).toBeVisible();
-    await expect(page.getByText('No connection. Read on')).toBeVisible();
-    await expect(row(page, 'WA-3')).toContainText('1,247');
-    await expect(row(page, 'WA-3')).toContainText('kept here, not sent yet');
-    // What was half typed is still there.
-    await expect(page.getByLabel('Figure on WA-4')).toHaveValue('124');
-    await read(3);
-    await read(4);
-    await expect(page.getByText('All meters are read.')).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Outbox: 3 waiting' })).toBeVisible();
-    expect((await onRecord(office, units)).slice(2)).toEqual([1210, 1210, 1210]);
+      await page.reload();
+      await expect(page.getByText('3 of 5 read.')).toBeVisible();
+      await expect(page.getByText('No connection. Read on')).toBeVisible();
+      await expect(row(page, 'WA-3')).toContainText('1,247');
+      await expect(row(page, 'WA-3')).toContainText('kept here, not sent yet');
+      // What was half typed is still there.
+      await expect(page.getByLabel('Figure on WA-4')).toHaveValue('124');
+      await read(3);
+      await read(4);
+      await expect(page.getByText('All meters are read.')).toBeVisible();
+      await expect(page.getByRole('button', { name: 'Outbox: 3 waiting' })).toBeVisible();
+      expect((await onRecord(office, units)).slice(2)).toEqual([1210, 1210, 1210]);
 
-    await context.setOffline(false);
-    await expect(page.getByRole('button', { name: /^Outbox/ })).toBeHidden({ timeout: 20_000 });
-    await expect(row(page, 'WA-5')).toContainText('saved');
-    expect(await onRecord(office, units)).toEqual(TAGS.map((_, index) => figure(index)));
-    for (const unit of units) expect(await office.figures(unit)).toHaveLength(8);
-    await page.reload();
-    await expect(page.getByText('All meters are read.')).toBeVisible();
-  });
+      await context.setOffline(false);
+      await expect(page.getByRole('button', { name: /^Outbox/ })).toBeHidden({ timeout: 20_000 });
+      await expect(row(page, 'WA-5')).toContainText('saved');
+      expect(await onRecord(office, units)).toEqual(TAGS.map((_, index) => figure(index)));
+      for (const unit of units) expect(await office.figures(unit)).toHaveLength(8);
+      await page.reload();
+      await expect(page.getByText('All meters are read.')).toBeVisible();
+    },
+  );
 
   test('what the server refuses later goes to the tray, and is mended there', async ({
     page,
@@ -158,7 +163,7 @@ test('a mistyped figure is questioned, and put right after it was saved', async 
     .toEqual([1245, 1210, 1175, 1140, 1105, 1070, 1035, 1000]);
 });
 
-test('a meter found replaced on the walk goes on counting', async ({ page, office }) => {
+test('a meter found replaced on the walk goes on counting', { tag: '@phone' }, async ({ page, office }) => {
   const { siteId, units } = await office.addWalk('The long walk', TAGS.slice(0, 1));
   await openWalk(page, siteId);
   await page.getByLabel('Figure on WA-1').fill('12');
@@ -173,7 +178,7 @@ test('a meter found replaced on the walk goes on counting', async ({ page, offic
   await expect(page.getByRole('group', { name: /^Ruler in/ })).toContainText('1,232 h');
 });
 
-test('the walking order is chosen and kept', async ({ page, office }) => {
+test('the walking order is chosen and kept', { tag: '@phone' }, async ({ page, office }) => {
   const { siteId } = await office.addWalk('The long walk', TAGS.slice(0, 3));
   await openWalk(page, siteId);
   await page.getByRole('button', { name: 'Change the order' }).click();

@@ -1,4 +1,5 @@
 export { createApp, type AppOptions } from './app.js';
+export { systemClock } from './common/system-clock.js';
 export { settingsFrom, type Settings } from './config.js';
 export { CompressorsService } from './compressors/compressors.service.js';
 export { MeasurementsService } from './measurements/measurements.service.js';

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import PDFDocument from 'pdfkit';
+import type { default as PdfKit } from 'pdfkit';
 
+/** Looked up when a first paper is drawn: most starts of the server draw none. */
 const find = createRequire(import.meta.url);
 
 /**
@@ -67,7 +68,8 @@ export class Paper {
 
   constructor(private readonly format: PaperFormat) {
     const { width, height, margin, title, createdAt } = format;
-    this.document = new PDFDocument({
+    const Document = find('pdfkit') as typeof PdfKit;
+    this.document = new Document({
       size: [width, height],
       margins: { top: margin, left: margin, right: margin, bottom: 0 },
       bufferPages: true,

@@ -1,124 +1,142 @@
-import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { VisitView } from '@entretien/contracts';
 import { isolationSteps, restartSteps } from '@entretien/core/visit';
+import { HostClient } from '../testing/host-client.js';
+import { daysAgo, NOW } from '../testing/test-server.js';
 
 const KILLS = 50;
-const MAIN = join(process.cwd(), 'packages/server/dist/main.js');
-
-/** The real server in a process of its own, to be ended as a cut cable would. */
-async function start(dataDir: string): Promise<{ url: string; process: ChildProcess }> {
-  const env = { ...process.env, NODE_OPTIONS: '', ENTRETIEN_DATA_DIR: dataDir, ENTRETIEN_PORT: '0' };
-  const running = spawn(process.execPath, [MAIN], { env });
-  const url = await new Promise<string>((ready, fail) => {
-    let said = '';
-    const listen = (chunk: Buffer) => {
-      said += chunk.toString();
-      const address = /ready on (http:\S+)/.exec(said)?.[1];
-      if (address) ready(address);
-    };
-    running.stdout.on('data', listen);
-    running.stderr.on('data', listen);
-    running.on('exit', () => fail(new Error(`The server did not start: ${said}`)));
-  });
-  return { url, process: running };
-}
-
-async function kill({ process: running }: { process: ChildProcess }): Promise<void> {
-  if (running.exitCode !== null || running.signalCode !== null) return;
-  const ended = new Promise((done) => running.once('exit', done));
-  running.kill('SIGKILL');
-  await ended;
-}
+/** The real server in a process of its own, as it is shipped. */
+const HOST = join(process.cwd(), 'packages/server/bundle/test-host.js');
 
 const dataDir = mkdtempSync(join(tmpdir(), 'entretien-killed-'));
-let ended: () => Promise<void> = () => Promise.resolve();
+let server: HostClient;
+/** Starts while its forerunner is at work: what a kill is about is the data, not the wait. */
+let successor: Promise<HostClient>;
+beforeAll(async () => {
+  successor = HostClient.start(HOST);
+  await takeOver();
+});
 afterAll(async () => {
   // Whatever went wrong: no server is left behind.
-  await ended();
+  await server.kill();
+  await (await successor).kill();
   rmSync(dataDir, { recursive: true, force: true });
 });
 
-test('the server killed in the middle of a visit, fifty times: nothing acknowledged is lost, nothing is half there', async () => {
-  let server = await start(dataDir);
-  ended = () => kill(server);
-  const post = (path: string, body: object) =>
-    fetch(`${server.url}/api${path}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-  const [site, unit, visit] = [randomUUID(), randomUUID(), randomUUID()];
-  await post('/sites', { id: site, name: 'Coppel Joinery' });
-  await post('/compressors', {
-    id: unit,
-    siteId: site,
-    tag: 'KV-1',
-    family: 'screw',
-    commissionedOn: '2024-01-01',
+async function takeOver(): Promise<void> {
+  server = await successor;
+  successor = HostClient.start(HOST);
+  await server.open({ dataDir, now: NOW });
+}
+
+function post(path: string, body: object): Promise<Response> {
+  return fetch(`${server.url}/api${path}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
   });
-  await post('/visits', {
-    id: visit,
-    siteId: site,
-    plannedOn: '2026-11-24',
-    units: [{ compressorId: unit, tasks: [] }],
-  });
-  const plate = { family: 'screw' } as never;
-  const measured = { phase: 'work', check: 'vibration-sound', values: { compared: 'same' } };
-  const bodies = [
-    ...isolationSteps(plate).map(({ code, reads }) => [
-      'isolate',
-      { step: code, confirmed: true, ...(reads ? { pressureBar: 0 } : {}) },
-    ]),
-    ['note', { text: 'Seen' }],
-    ['measure', measured],
-    ['fault', { found: 'Weeps a little' }],
-    ['restart', { steps: restartSteps(plate).map(({ code }) => code) }],
-  ] as const;
-  const acknowledged = new Map<string, string>();
-  let at = Date.now() - 40 * 60_000;
-  let next = 0;
-  for (let round = 0; round < KILLS; round += 1) {
-    let isDown = false;
-    // Ended after another number of answers each time, with a step always under way.
-    const enough = acknowledged.size + 1 + (round % 4);
-    const working = (async () => {
-      while (!isDown) {
-        const [kind, details] = bodies[next++ % bodies.length] as readonly [string, object];
-        at += 1000;
-        const id = randomUUID();
-        const step = {
-          id,
-          compressorId: unit,
-          kind,
-          doneAt: new Date(at).toISOString(),
-          session: 's',
-          details,
-        };
-        const answer = await post(`/visits/${visit}/steps`, step).catch(() => null);
-        if (answer?.status === 201) acknowledged.set(id, kind);
-      }
-    })();
-    while (acknowledged.size < enough) await new Promise((resolve) => setTimeout(resolve, 2));
-    await kill(server);
-    isDown = true;
-    await working;
-    server = await start(dataDir);
-    const seen = (await (await fetch(`${server.url}/api/visits/${visit}`)).json()) as VisitView;
-    const stored = new Map(seen.units[0]!.steps.map((step) => [step.id, step]));
-    expect([...acknowledged.keys()].filter((id) => !stored.has(id))).toEqual([]);
-    // A step and what follows from it are there together or not at all.
-    const list = async (kind: string) =>
-      (
-        (await (await fetch(`${server.url}/api/compressors/${unit}/${kind}`)).json()) as {
-          items: object[];
-        }
-      ).items.length;
-    const count = (kind: string) => [...stored.values()].filter((step) => step.kind === kind).length;
-    expect([await list('measurements'), await list('repairs')]).toEqual([count('measure'), count('fault')]);
+}
+
+async function read<Body>(path: string): Promise<Body> {
+  return (await (await fetch(`${server.url}/api${path}`)).json()) as Body;
+}
+
+async function idsOf(path: string): Promise<string[]> {
+  const { items } = await read<{ items: { id: string }[] }>(path);
+  return items.map(({ id }) => id);
+}
+
+const [site, unit, other, visit] = [randomUUID(), randomUUID(), randomUUID(), randomUUID()];
+const plate = { family: 'screw' } as never;
+const bodies = [
+  ...isolationSteps(plate).map(({ code, reads }) => [
+    'isolate',
+    { step: code, confirmed: true, ...(reads ? { pressureBar: 0 } : {}) },
+  ]),
+  ['note', { text: 'Seen' }],
+  ['measure', { phase: 'work', check: 'vibration-sound', values: { compared: 'same' } }],
+  ['fault', { found: 'Weeps a little' }],
+  ['restart', { steps: restartSteps(plate).map(({ code }) => code) }],
+] as readonly (readonly [string, object])[];
+
+/** Writes one after the other until the server is gone, and remembers what was acknowledged. */
+class Writer {
+  readonly acknowledged: string[] = [];
+  private sent = 0;
+
+  constructor(private readonly next: (sent: number, id: string) => readonly [string, object]) {}
+
+  async work(isDown: () => boolean, onTaken: () => void): Promise<void> {
+    while (!isDown()) {
+      const id = randomUUID();
+      const [path, body] = this.next(this.sent++, id);
+      const answer = await post(path, body).catch(() => null);
+      if (answer?.status !== 201) continue;
+      this.acknowledged.push(id);
+      onTaken();
+    }
   }
-  expect(acknowledged.size).toBeGreaterThan(KILLS);
+}
+
+/** Goes through a visit, over and over. */
+const visiting = new Writer((sent, id) => {
+  const [kind, details] = bodies[sent % bodies.length]!;
+  const doneAt = new Date(NOW - 40 * 60_000 + sent * 1000).toISOString();
+  return [`/visits/${visit}/steps`, { id, compressorId: unit, kind, doneAt, session: 's', details }];
+});
+
+/** Reads another machine's meter. */
+const reading = new Writer((sent, id) => {
+  const hours = sent / 10;
+  const takenAt = daysAgo(200 - hours);
+  return [`/compressors/${other}/readings`, { id, takenAt, hours, counts: 'total', source: 'typed' }];
+});
+
+async function workUntilKilled(enough: number): Promise<void> {
+  let isDown = false;
+  let taken = 0;
+  await new Promise<void>((killed, failed) => {
+    const count = () => {
+      taken += 1;
+      if (taken !== enough) return;
+      server.kill().then(() => {
+        isDown = true;
+        killed();
+      }, failed);
+    };
+    void visiting.work(() => isDown, count);
+    void reading.work(() => isDown, count);
+  });
+}
+
+test('the server killed in the middle of a visit and of readings, fifty times: nothing acknowledged is lost, nothing is half there', async () => {
+  await post('/sites', { id: site, name: 'Coppel Joinery' });
+  const screw = { siteId: site, family: 'screw', commissionedOn: '2024-01-01' };
+  await post('/compressors', { id: unit, tag: 'KV-1', ...screw });
+  await post('/compressors', { id: other, tag: 'KV-2', ...screw });
+  const units = [{ compressorId: unit, tasks: [] }];
+  await post('/visits', { id: visit, siteId: site, plannedOn: '2026-11-24', units });
+  for (let round = 0; round < KILLS; round += 1) {
+    // Ended after another number of answers each time, with something always under way.
+    await workUntilKilled(3 + (round % 5));
+    await takeOver();
+    const seen = await read<VisitView>(`/visits/${visit}`);
+    const stored = new Map(seen.units[0]!.steps.map((step) => [step.id, step]));
+    expect(visiting.acknowledged.filter((id) => !stored.has(id))).toEqual([]);
+    const readings = new Set(await idsOf(`/compressors/${other}/readings?limit=200`));
+    // A page of them, the latest first; those before were looked at in the rounds before.
+    expect(reading.acknowledged.slice(-100).filter((id) => !readings.has(id))).toEqual([]);
+    // A step and what follows from it are there together or not at all.
+    const count = (kind: string) => [...stored.values()].filter((step) => step.kind === kind).length;
+    const told = [
+      await idsOf(`/compressors/${unit}/measurements?limit=200`),
+      await idsOf(`/compressors/${unit}/repairs`),
+    ];
+    expect(told.map(({ length }) => length)).toEqual([count('measure'), count('fault')]);
+  }
+  expect(visiting.acknowledged.length).toBeGreaterThan(KILLS);
+  expect(reading.acknowledged.length).toBeGreaterThan(KILLS);
 }, 600_000);

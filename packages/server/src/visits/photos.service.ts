@@ -3,7 +3,6 @@ import { closeSync, fsyncSync, mkdirSync, openSync, renameSync, writeSync } from
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import type { PhotoView } from '@entretien/contracts';
-import sharp from 'sharp';
 import { conflict, impossible, notFound, ProblemError } from '../common/problem.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import type { Settings } from '../config.js';
@@ -117,6 +116,8 @@ async function pixelsOf(sent: Buffer) {
       sentence: 'That is no photo that can be read: send a JPEG, PNG or WebP.',
     });
   try {
+    // Its library is large, and most starts of the server see no photo.
+    const { default: sharp } = await import('sharp');
     const picture = sharp(sent, { failOn: 'error', limitInputPixels: MOST_PIXELS });
     const { format } = await picture.metadata();
     if (!TAKEN.has(format ?? '')) throw notPhoto();

@@ -1,0 +1,45 @@
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { HostClient } from '@entretien/server/testing';
+import { now } from './clock.js';
+
+const packages = resolve(import.meta.dirname, '..');
+
+/** A warm server of a worker: an application per test, on one port, so that the browser keeps its files. */
+export class TestHost {
+  private folder: string | null = null;
+
+  private constructor(private readonly client: HostClient) {}
+
+  static async start(): Promise<TestHost> {
+    return new TestHost(await HostClient.start(join(packages, 'server/bundle/test-host.js')));
+  }
+
+  get url(): string {
+    return this.client.url;
+  }
+
+  /** Opens an application on a fresh copy of a data folder, at this worker's present. */
+  async open(template: string): Promise<void> {
+    this.forget();
+    this.folder = mkdtempSync(join(tmpdir(), 'entretien-e2e-'));
+    const dataDir = join(this.folder, 'data');
+    cpSync(template, dataDir, { recursive: true });
+    await this.client.open({ dataDir, now: now(), webDir: join(packages, 'web/dist') });
+  }
+
+  close(): Promise<void> {
+    return this.client.close();
+  }
+
+  async stop(): Promise<void> {
+    await this.client.stop();
+    this.forget();
+  }
+
+  private forget(): void {
+    if (this.folder !== null) rmSync(this.folder, { recursive: true, force: true });
+    this.folder = null;
+  }
+}

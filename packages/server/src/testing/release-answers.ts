@@ -1,0 +1,61 @@
+type Read = (path: string) => Promise<unknown>;
+
+interface Items<Item> {
+  readonly items: readonly Item[];
+}
+
+interface Reading {
+  readonly hours: number;
+  readonly counts: string;
+  readonly voided?: object;
+}
+
+/**
+ * What a server answers about the data that a release left behind, in figures and codes that no later wording
+ * changes: compared when a later release opens them.
+ */
+export async function releaseAnswers(read: Read) {
+  const listed = async <Item>(path: string) => ((await read(path)) as Items<Item>).items;
+  const units = await listed<{ id: string; tag: string }>('/compressors?limit=200');
+  const ofUnits = async <Item, Said>(path: string, say: (item: Item) => Said) => {
+    const told = units.map(async ({ id, tag }) => {
+      const items = await listed<Item>(`/compressors/${id}/${path}`);
+      return [tag, items.map(say)] as const;
+    });
+    return Object.fromEntries(await Promise.all(told));
+  };
+  const visits = await listed<{ id: string }>('/visits?show=all');
+  const seen = visits.map(async ({ id }) => {
+    const { state, units: visited } = (await read(`/visits/${id}`)) as {
+      state: string;
+      units: { steps: { kind: string }[] }[];
+    };
+    return [id, { state, steps: visited.flatMap(({ steps }) => steps.map(({ kind }) => kind)) }] as const;
+  });
+  const logbook: Record<string, number> = {};
+  for (const { kind } of await listed<{ kind: string }>('/logbook?limit=200'))
+    logbook[kind] = (logbook[kind] ?? 0) + 1;
+  return {
+    readings: await ofUnits('readings?limit=200', ({ hours, counts, voided }: Reading) => [
+      hours,
+      counts,
+      voided === undefined ? 'stands' : 'voided',
+    ]),
+    services: await ofUnits('services?limit=200', (one: { doneAt: string; tasks: string[] }) => [
+      one.doneAt,
+      one.tasks,
+    ]),
+    measurements: await ofUnits('measurements?limit=200', (one: { check: string; values: object }) => [
+      one.check,
+      one.values,
+    ]),
+    visits: Object.fromEntries(await Promise.all(seen)),
+    repairs: await ofUnits('repairs', (one: { found: string; state: string }) => [one.found, one.state]),
+    parts: (await listed<{ number: string; inVan: number }>('/parts')).map((one) => [one.number, one.inVan]),
+    vessels: (await listed<{ tag: string; compressorIds: string[] }>('/vessels')).map((one) => [
+      one.tag,
+      one.compressorIds.length,
+    ]),
+    logbook,
+  };
+}

@@ -1,0 +1,81 @@
+import { createServer, type RequestListener } from 'node:http';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { createApp } from '../app.js';
+
+/*
+ * A warm process for tests: it opens one application after the other on one port, each on a data folder and at a
+ * moment that it is told. Its clock begins there and runs on. Ended like a cut cable, it is a server that was
+ * killed.
+ */
+
+/** What the host is asked over its channel; every question is answered with its number. */
+export interface HostQuestion {
+  readonly number: number;
+  /** Opens an application, in the place of the one before; left out, that one is closed. */
+  readonly open?: { readonly dataDir: string; readonly now: number; readonly webDir?: string };
+}
+
+export interface HostAnswer {
+  readonly number: number;
+  readonly url: string;
+  readonly problem?: string;
+}
+
+let app: NestExpressApplication | null = null;
+let answerRequest: RequestListener | null = null;
+
+const door = createServer((request, response) => {
+  if (answerRequest) return answerRequest(request, response);
+  response.writeHead(503, { 'Content-Type': 'text/plain' }).end('Nothing is open.');
+});
+
+function clockFrom(now: number): () => number {
+  const started = performance.now();
+  return () => Math.round(now + performance.now() - started);
+}
+
+async function close(): Promise<void> {
+  answerRequest = null;
+  await app?.close();
+  app = null;
+}
+
+async function open({ dataDir, now, webDir }: NonNullable<HostQuestion['open']>): Promise<void> {
+  await close();
+  const settings = {
+    host: '127.0.0.1',
+    port: 0,
+    dataDir,
+    timeZone: 'Europe/Zurich',
+    ...(webDir === undefined ? {} : { webDir }),
+  };
+  app = await createApp({ settings, clock: clockFrom(now) });
+  await app.init();
+  answerRequest = app.getHttpAdapter().getInstance() as RequestListener;
+}
+
+async function act(question: HostQuestion): Promise<void> {
+  if (question.open === undefined) await close();
+  else await open(question.open);
+}
+
+let last = Promise.resolve();
+
+door.listen(0, '127.0.0.1', () => {
+  const { port } = door.address() as { port: number };
+  const url = `http://127.0.0.1:${port}`;
+  const tell = (answer: HostAnswer) => process.send?.(answer);
+  process.on('message', (question: HostQuestion) => {
+    last = last.then(async () => {
+      try {
+        await act(question);
+        tell({ number: question.number, url });
+      } catch (error) {
+        tell({ number: question.number, url, problem: (error as Error).stack ?? String(error) });
+      }
+    });
+  });
+  tell({ number: 0, url });
+});
+// Whoever tests may die: then nobody stops this host but itself.
+process.on('disconnect', () => process.exit());

@@ -1,0 +1,21 @@
+import type { CompressorView, SiteView } from '@entretien/contracts';
+import type { UnitFacts } from '../data/queries.js';
+
+/** A unit as the server tells of one. */
+export function unitOf(more: object): CompressorView {
+  const plate = { tag: 'CJ-1', family: 'piston', siteId: 'site', commissionedOn: '2026-01-01', marks: [] };
+  return { id: 'unit', revision: 1, ...plate, ...more } as unknown as CompressorView;
+}
+
+export const site = {
+  id: 'site',
+  name: 'Coppel Joinery',
+  timeZone: 'Europe/Zurich',
+  altitudeM: 640,
+} as unknown as SiteView;
+
+/** What is on record of a unit; nothing where nothing is said. */
+export function factsOf(more: object = {}): UnitFacts {
+  const none = { readings: [], meterChanges: [], services: [], measurements: [] };
+  return { ...none, ...more } as unknown as UnitFacts;
+}
