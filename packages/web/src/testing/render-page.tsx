@@ -1,10 +1,13 @@
 import { jest } from '@jest/globals';
 import { ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, fireEvent, render, screen } from '@testing-library/react';
+import { act, configure, fireEvent, render, screen } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { MemoryRouter } from 'react-router';
 import { theme } from '../app/theme.js';
+
+// A bound that ends what hangs; a busy machine takes its time.
+configure({ asyncUtilTimeout: 30_000 });
 
 /** Where the clock of component tests stands. */
 export const NOW = Date.UTC(2026, 10, 24, 9);
@@ -68,9 +71,10 @@ async function afterwards(done: () => void): Promise<void> {
   });
 }
 
-/** Fills a field as somebody does who pastes. */
-export function fill(label: string, text: string): Promise<void> {
-  return afterwards(() => fireEvent.change(field(label), { target: { value: text } }));
+/** Fills a field as somebody does who pastes, once it is there. */
+export async function fill(label: string, text: string): Promise<void> {
+  await screen.findByLabelText(label, { exact: true, selector: 'input, textarea' });
+  await afterwards(() => fireEvent.change(field(label), { target: { value: text } }));
 }
 
 /** A button by what stands on it. */

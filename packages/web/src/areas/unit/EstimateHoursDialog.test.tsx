@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/react';
 import { factsOf, unitOf } from '../../testing/facts.js';
 import { button, fill, press, renderPage } from '../../testing/render-page.js';
 import { EstimateHoursDialog } from './EstimateHoursDialog.js';
@@ -25,5 +26,5 @@ test('hours are worked out from what can be counted; what is no figure is refuse
   expect(page()).toContain('10 h more: about 10 h est.');
   expect(sent).toEqual([]);
   await press('Save estimate');
-  expect(sent.map(({ path }) => path)).toEqual(['/compressors/unit/readings']);
+  await waitFor(() => expect(sent.map(({ path }) => path)).toEqual(['/compressors/unit/readings']));
 });

@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/react';
 import type { ReadingView, StandingView } from '@entretien/contracts';
 import { factsOf } from '../../testing/facts.js';
 import {
@@ -76,5 +77,9 @@ test('a moment that has not come yet is refused; put right, the reading goes wit
   expect(problems()).toEqual([]);
   await press(SAVE);
   const body = { hours: 200, takenAt: '2026-11-24T07:30:00.000Z', note: 'Display hard to read.' };
-  expect(sent).toEqual([{ path: '/compressors/u/readings', body: expect.objectContaining(body) as unknown }]);
+  await waitFor(() =>
+    expect(sent).toEqual([
+      { path: '/compressors/u/readings', body: expect.objectContaining(body) as unknown },
+    ]),
+  );
 });
