@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { chromium, type Browser, type Page } from 'playwright-core';
+import type { Browser, Page } from 'playwright-core';
+import { launchBrowser } from './browser.js';
 import {
   createApp,
   CompressorsService,
@@ -22,10 +23,7 @@ const BY = '00000000-0000-4000-8000-000000000001';
 export async function unitPageBench(dataDir: string, now: number): Promise<void> {
   const { long, short } = await fill(dataDir, now);
   const server = await BenchServer.start('app', dataDir, now);
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
-  });
+  const browser = await launchBrowser();
   try {
     const visit = (unit: string) => interactive(browser, `${server.address}/units/${unit}`);
     await visit(long);

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import PDFDocument from 'pdfkit';
-import { chromium, type Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
+import { launchBrowser } from './browser.js';
 import sharp from 'sharp';
 import {
   createApp,
@@ -33,10 +34,7 @@ async function stepsBench(dataDir: string): Promise<void> {
   const now = Date.now();
   const visit = await planVisit(dataDir, now);
   const server = await BenchServer.start('app', dataDir, now);
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
-  });
+  const browser = await launchBrowser();
   try {
     const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
     await page.goto(`${server.address}/visits/${visit}?at=isolate`);
