@@ -1,4 +1,4 @@
-import { nextToSend, type OutboxItem } from './outbox-item.js';
+import { afterFailure, isOutOfReach, nextToSend, type OutboxItem } from './outbox-item.js';
 
 function item(id: string, queuedAt: number, more: Partial<OutboxItem> = {}): OutboxItem {
   return {
@@ -50,4 +50,34 @@ test('no more than a hundred at once', () => {
   expect(
     ids(Array.from({ length: 130 }, (_, index) => item(String(index).padStart(3, '0'), index))),
   ).toHaveLength(100);
+});
+
+describe('a server that fails', () => {
+  const failure = { type: '', title: 'Something went wrong on our side.', status: 500, code: 'internal' };
+
+  test('over several at once is asked about each alone, and what it always fails over goes to the tray', () => {
+    let items = [item('a', 1), item('b', 2), item('c', 3)];
+    const asked: string[] = [];
+    // It cannot take b, whatever is sent with it.
+    for (let tries = 0; tries < 20 && nextToSend(items).length > 0; tries += 1) {
+      const sent = nextToSend(items);
+      asked.push(sent.map(({ id }) => id).join(''));
+      const fails = sent.some(({ id }) => id === 'b');
+      items = fails
+        ? items.map((one) => (sent.includes(one) ? afterFailure(one, failure) : one))
+        : items.filter((one) => !sent.includes(one));
+    }
+    expect(asked).toEqual(['abc', 'abc', 'a', 'b', 'b', 'b', 'c']);
+    expect(items.map(({ id, problem: said }) => [id, said])).toEqual([['b', failure]]);
+  });
+
+  test('is told from a gate in its place', () => {
+    expect([500, 501, 502, 503, 504].map((status) => isOutOfReach({ ...failure, status }))).toEqual([
+      false,
+      false,
+      true,
+      true,
+      true,
+    ]);
+  });
 });

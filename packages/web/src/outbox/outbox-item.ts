@@ -22,6 +22,8 @@ export interface OutboxItem {
   readonly outcome?: StepOutcome;
   /** The photo itself. */
   readonly photo?: Blob;
+  /** How often the server failed over it; left out, never. */
+  readonly tries?: number;
   /** Why the server refused it; it waits in the tray to be mended. Null while it waits to be sent. */
   readonly problem: ProblemDetails | null;
 }
@@ -29,11 +31,31 @@ export interface OutboxItem {
 /** Readings sent at once. */
 const MOST_AT_ONCE = 100;
 
+/** How often readings are tried together before each is tried alone. */
+const TRIES_TOGETHER = 2;
+/** How often anything is tried before it goes to the tray, so that it holds up nothing behind it. */
+const MOST_TRIES = 5;
+
+/**
+ * What becomes of an item over which the server failed: it is tried again, and after some tries it waits in the
+ * tray with what the server said.
+ */
+export function afterFailure(item: OutboxItem, problem: ProblemDetails): OutboxItem {
+  const tries = (item.tries ?? 0) + 1;
+  return { ...item, tries, problem: tries >= MOST_TRIES ? problem : null };
+}
+
+/** Whether an answer means that the server itself could not be reached: a gate before it answers in its place. */
+export function isOutOfReach({ status }: ProblemDetails): boolean {
+  return status === 502 || status === 503 || status === 504;
+}
+
 /** What is sent together next: readings in a row, or one meter change; in the order of recording. */
 export function nextToSend(items: readonly OutboxItem[]): readonly OutboxItem[] {
   const waiting = items.filter(({ problem }) => problem === null).sort(byAge);
   const [first] = waiting;
-  if (first?.kind !== 'reading') return waiting.slice(0, 1);
+  // Where the server failed over several at once, the one that it fails over is to be found.
+  if (first?.kind !== 'reading' || (first.tries ?? 0) >= TRIES_TOGETHER) return waiting.slice(0, 1);
   const together = waiting.slice(0, MOST_AT_ONCE);
   const stop = together.findIndex(({ kind, personId }) => kind !== 'reading' || personId !== first.personId);
   return stop < 0 ? together : together.slice(0, stop);

@@ -10,17 +10,39 @@ interface OutboxSchema extends DBSchema {
 
 let opened: Promise<IDBPDatabase<OutboxSchema>> | null = null;
 
+const NAME = 'entretien';
+const VERSION = 2;
+
 /** The outbox on the device: it outlives a reload, a closed page and a flat battery. */
 function database(): Promise<IDBPDatabase<OutboxSchema>> {
-  opened ??= openDB<OutboxSchema>('entretien', 2, {
-    upgrade: (db, from) => {
-      if (from < 1) db.createObjectStore('items', { keyPath: 'id' });
-      if (from < 2) db.createObjectStore('taken', { keyPath: 'id' }).createIndex('visit', 'visitId');
-    },
-    // Another page with newer code must not wait for this one.
-    blocking: (_from, _to, event) => (event.target as IDBDatabase).close(),
+  opened ??= open().catch((error: unknown) => {
+    opened = null;
+    throw error;
   });
   return opened;
+}
+
+async function open(): Promise<IDBPDatabase<OutboxSchema>> {
+  const forget = () => (opened = null);
+  // Another page with newer code must not wait for this one; what this page saves next opens it again.
+  const blocking = (_from: number, _to: number | null, event: IDBVersionChangeEvent) => {
+    (event.target as IDBDatabase).close();
+    forget();
+  };
+  try {
+    return await openDB<OutboxSchema>(NAME, VERSION, {
+      upgrade: (db, from) => {
+        if (from < 1) db.createObjectStore('items', { keyPath: 'id' });
+        if (from < 2) db.createObjectStore('taken', { keyPath: 'id' }).createIndex('visit', 'visitId');
+      },
+      blocking,
+      terminated: forget,
+    });
+  } catch (error) {
+    if ((error as DOMException).name !== 'VersionError') throw error;
+    // Newer code has brought it forward: what this page knows of it is still there.
+    return await openDB<OutboxSchema>(NAME, undefined, { blocking, terminated: forget });
+  }
 }
 
 export async function storedItems(): Promise<OutboxItem[]> {

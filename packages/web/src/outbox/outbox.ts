@@ -1,7 +1,7 @@
 import type { BatchResultsView, PhotoView, ProblemDetails, VisitStepView } from '@entretien/contracts';
 import { create } from 'zustand';
 import { ApiProblem, postBytes, postJson } from '../data/api.js';
-import { nextToSend, type OutboxItem } from './outbox-item.js';
+import { afterFailure, isOutOfReach, nextToSend, type OutboxItem } from './outbox-item.js';
 import { dropItem, storedItems, storeItem, storeTaken } from './outbox-store.js';
 
 interface OutboxState {
@@ -93,10 +93,15 @@ async function sendAll(): Promise<void> {
       await send(items);
       useOutbox.setState({ isConnected: true });
       hasSent = true;
-    } catch {
-      // No connection, or a server in trouble: what waits goes on waiting.
-      useOutbox.setState({ isConnected: false });
-      break;
+    } catch (error) {
+      const problem = error instanceof ApiProblem && !isOutOfReach(error.problem) ? error.problem : null;
+      useOutbox.setState({ isConnected: problem !== null });
+      // No connection: what waits goes on waiting.
+      if (problem === null) break;
+      const failed = items.map((item) => afterFailure(item, problem));
+      for (const item of failed) await storeItem(item);
+      // In trouble over these: they are tried again in a while, unless they are out of the way now.
+      if (failed.some((item) => item.problem === null)) break;
     }
   }
   await show();
