@@ -12,6 +12,7 @@ import {
   type ImportMapping,
 } from '@entretien/core/hours';
 import { ReadingWindows } from './reading-windows.js';
+import { isInRanges, type RowRange } from './row-ranges.js';
 
 /** Rows written in one transaction: others wait for no more than these. */
 export const CHUNK_ROWS = 5000;
@@ -29,8 +30,8 @@ export interface ImportUnit {
 export interface ImportOrder {
   readonly mode: 'preview' | 'commit';
   readonly mapping: ImportMapping;
-  /** Numbers of the rows that are not wanted. */
-  readonly leaveOut: readonly number[];
+  /** The rows that are not wanted. */
+  readonly leaveOut: readonly RowRange[];
   readonly units: readonly ImportUnit[];
   readonly by: string;
   readonly now: Instant;
@@ -54,7 +55,6 @@ export class ImportRun {
   private readonly insert: Sqlite.Statement;
   private readonly isStored: Sqlite.Statement;
   private readonly byName = new Map<string, ImportUnit | 'ambiguous'>();
-  private readonly leftOut: ReadonlySet<number>;
   private readonly rows: ImportedRowView[] = [];
   private readonly touched = new Map<string, number>();
   private readonly counts = { stored: 0, known: 0, refused: 0, leftOut: 0 };
@@ -69,7 +69,6 @@ export class ImportRun {
     this.windows = new ReadingWindows(database);
     this.insert = database.prepare(INSERT);
     this.isStored = database.prepare('SELECT 1 FROM "reading" WHERE "id" = ?');
-    this.leftOut = new Set(order.leaveOut);
     for (const unit of order.units) {
       const tag = unit.tag.trim().toLowerCase();
       this.byName.set(tag, this.byName.has(tag) ? 'ambiguous' : unit);
@@ -86,7 +85,7 @@ export class ImportRun {
   take(cells: readonly string[]): void {
     this.row += 1;
     const row = this.row;
-    if (this.leftOut.has(row)) {
+    if (isInRanges(row, this.order.leaveOut)) {
       this.counts.leftOut += 1;
       return;
     }

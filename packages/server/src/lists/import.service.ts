@@ -6,7 +6,7 @@ import { Transform, type Readable } from 'node:stream';
 import { Worker } from 'node:worker_threads';
 import { Inject, Injectable } from '@nestjs/common';
 import type { ImportQuery, ImportResultView } from '@entretien/contracts';
-import { dayNumberOf } from '@entretien/core/basics';
+import { parseLocalDate } from '@entretien/core/basics';
 import { guessImport, type ImportMapping } from '@entretien/core/hours';
 import Papa from 'papaparse';
 import { conflict, malformed, ProblemError } from '../common/problem.js';
@@ -16,6 +16,7 @@ import type { Settings } from '../config.js';
 import { PeopleService } from '../people/people.js';
 import type { ImportRun, ImportUnit } from './import-run.js';
 import type { ImportTask } from './import-worker.js';
+import { rowRanges } from './row-ranges.js';
 
 /** Largest list taken: some five million rows. */
 const MOST_BYTES = 300 * 1024 * 1024;
@@ -69,7 +70,7 @@ export class ImportService {
       order: {
         mode: query.mode,
         mapping,
-        leaveOut: rowNumbers(query.leaveOut),
+        leaveOut: rowRanges(query.leaveOut ?? ''),
         units: this.units(),
         by,
         now: this.clock(),
@@ -88,8 +89,11 @@ export class ImportService {
     const now = this.clock();
     return [...this.register.all()].flatMap((record) => {
       const plate = this.register.plateOf(record, now);
-      if (plate.retiredOn !== undefined) return [];
-      const commissionedDay = dayNumberOf(plate.commissionedOn);
+      if (this.register.isRetired(plate, now)) return [];
+      const commissioned = parseLocalDate(plate.commissionedOn);
+      // One whose plate makes no sense takes no list in, and keeps nobody else from it.
+      if (!commissioned.ok) return [];
+      const commissionedDay = commissioned.value;
       return [{ id: record.id, tag: plate.tag, timeZone: this.register.timeZoneOf(plate), commissionedDay }];
     });
   }
@@ -169,15 +173,6 @@ function mappingOf(
     dateOrder: query.dateOrder ?? guess.dateOrder,
     timeZone: query.timeZone ?? timeZone,
   };
-}
-
-/** Reads `3,7-9` as 3, 7, 8, 9. */
-function rowNumbers(text: string | undefined): number[] {
-  return (text ?? '').split(',').flatMap((part) => {
-    const [from, to] = part.split('-').map(Number);
-    if (!from) return [];
-    return Array.from({ length: Math.min(100_000, (to ?? from) - from + 1) }, (_, index) => from + index);
-  });
 }
 
 type RunResult = ReturnType<ImportRun['finish']>;
