@@ -17,6 +17,7 @@ export {
 export { beforeReadings, proofsOf, type Proof } from './proofs.js';
 export {
   measurePhases,
+  readRecordedBody,
   readStepBody,
   stepKinds,
   type FaultBody,

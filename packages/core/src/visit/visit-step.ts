@@ -275,6 +275,40 @@ export function readStepBody(kind: StepKind, details: object): Outcome<StepBody>
   return succeed({ kind, ...said } as unknown as StepBody);
 }
 
+/**
+ * Reads the body of a step that is on record: it happened, whatever a later rule says of it. Bounds are not asked
+ * for, and what is not known is left aside.
+ *
+ * @returns null where even what kind of thing it says cannot be told; then it counts for nothing, and is shown as it is
+ */
+export function readRecordedBody(kind: StepKind, details: object): StepBody | null {
+  if (!Object.hasOwn(RULES, kind)) return null;
+  const given = details as Readonly<Record<string, unknown>>;
+  const said: Record<string, unknown> = {};
+  for (const [field, rule] of Object.entries(RULES[kind])) {
+    const value = Object.hasOwn(given, field) ? given[field] : undefined;
+    if (hasTypeOf(rule, value)) said[field] = value;
+    else if (!('optional' in rule)) return null;
+  }
+  return { kind, ...said } as unknown as StepBody;
+}
+
+function hasTypeOf(rule: Rule, value: unknown): boolean {
+  switch (rule.as) {
+    case 'text':
+    case 'choice':
+      return typeof value === 'string';
+    case 'number':
+      return typeof value === 'number' && Number.isFinite(value);
+    case 'flag':
+      return typeof value === 'boolean';
+    case 'codes':
+      return Array.isArray(value) && value.every((code) => typeof code === 'string');
+    case 'values':
+      return typeof value === 'object' && value !== null && !Array.isArray(value);
+  }
+}
+
 function wrongWith(rule: Rule, value: unknown): string | null {
   switch (rule.as) {
     case 'text': {

@@ -124,7 +124,7 @@ export class PapersService {
         if (!row) return [];
         const { widthPx, heightPx } = row;
         const words = caption ?? (station === undefined ? '' : stationName(unit.plate, station));
-        return [{ file: this.photos.fileOf(row.id), widthPx, heightPx, caption: words }];
+        return [{ picture: this.photos.picture(row), widthPx, heightPx, caption: words }];
       }),
       next: nextOf(this.standings.judge(this.register.require(compressorId), this.clock()).standing.tasks),
       signed: signed && {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import jsqr from 'jsqr';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
@@ -131,6 +131,69 @@ describe('photos', () => {
     const { bytes, type } = await server.readBytes(`${path}/${id}`);
     expect([type, bytes.equals(stored)]).toEqual(['image/jpeg', true]);
     expectStatus(201, await visit.step('photo', { photo: id, caption: 'The glass' }));
+  });
+
+  test('two that are sent at once under one id: one is taken, the other refused, and what is taken is stored', async () => {
+    const visit = await VisitAtWork.plan(server, await screw(), []);
+    const path = `/api/visits/${visit.id}/photos`;
+    const plain = (background: string) =>
+      sharp({ create: { width: 60, height: 40, channels: 3, background } })
+        .jpeg()
+        .toBuffer();
+    for (let round = 0; round < 6; round += 1) {
+      const id = randomUUID();
+      const sent = await Promise.all(['#f00', '#0f0'].map(plain));
+      const answers = await Promise.all(
+        sent.map((one) => server.postBytes(`${path}?id=${id}`, one, 'image/jpeg')),
+      );
+      expect(answers.map(({ status }) => status).sort()).toEqual([201, 409]);
+      const taken = answers.findIndex(({ status }) => status === 201);
+      const { bytes } = await server.readBytes(`${path}/${id}`);
+      const { dominant } = await sharp(bytes).stats();
+      expect(dominant.r > dominant.g).toBe(taken === 0);
+      // Another one under that id is refused, and changes nothing either.
+      const other = await plain('#00f');
+      expect((await server.postBytes(`${path}?id=${id}`, other, 'image/jpeg')).status).toBe(409);
+      expect((await server.readBytes(`${path}/${id}`)).bytes.equals(bytes)).toBe(true);
+    }
+    expect(readdirSync(join(server.dataDir, 'photos')).filter((name) => !name.endsWith('.jpg'))).toEqual([]);
+  });
+
+  test('one whose file is missing or damaged is said to be, ends no report, and is healed by sending it again', async () => {
+    const visit = await VisitAtWork.plan(server, await screw(), []);
+    const path = `/api/visits/${visit.id}/photos`;
+    const [id, sent] = [randomUUID(), await photo()];
+    expectStatus(201, await server.postBytes(`${path}?id=${id}`, sent, 'image/jpeg'));
+    expectStatus(201, await visit.step('photo', { photo: id, caption: 'The glass' }));
+    const file = join(server.dataDir, 'photos', `${id}.jpg`);
+    const whole = readFileSync(file);
+    const harm = {
+      missing: () => rmSync(file),
+      'cut off': () => writeFileSync(file, whole.subarray(0, whole.length / 2)),
+      damaged: () => writeFileSync(file, Buffer.from(whole).fill(0, 100, 200)),
+    };
+    for (const [how, harms] of Object.entries(harm)) {
+      harms();
+      expect([how, (await server.readBytes(`${path}/${id}`)).status]).toEqual([how, 404]);
+      const { text } = await openPdf((await server.readBytes(`/api/visits/${visit.id}/report.pdf`)).bytes);
+      expect([how, text]).toEqual([how, expect.stringContaining('Photo missing or damaged. The glass')]);
+      expectStatus(201, await server.postBytes(`${path}?id=${id}`, sent, 'image/jpeg'));
+      expect([how, readFileSync(file).equals(whole)]).toEqual([how, true]);
+    }
+  });
+
+  test('what a start finds half written is swept away', async () => {
+    const visit = await VisitAtWork.plan(server, await screw(), []);
+    const id = randomUUID();
+    expectStatus(
+      201,
+      await server.postBytes(`/api/visits/${visit.id}/photos?id=${id}`, await photo(), 'image/jpeg'),
+    );
+    const half = join(server.dataDir, 'photos', `${randomUUID()}.jpg.x.part`);
+    writeFileSync(half, 'half');
+    await server.restart();
+    expect(existsSync(half)).toBe(false);
+    expect((await server.readBytes(`/api/visits/${visit.id}/photos/${id}`)).status).toBe(200);
   });
 
   test('what is no photo is refused by its content, whatever it is called; so is one too large', async () => {

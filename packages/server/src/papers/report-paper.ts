@@ -9,8 +9,8 @@ export interface ReportedCheck {
 }
 
 export interface ReportedPhoto {
-  /** A JPEG on disk. */
-  readonly file: string;
+  /** A JPEG; null where it is missing or damaged. */
+  readonly picture: Buffer | null;
   readonly widthPx: number;
   readonly heightPx: number;
   readonly caption: string;
@@ -118,8 +118,13 @@ function drawPhotos(paper: Paper, photos: readonly ReportedPhoto[]): void {
     paper.need(PHOTO_HIGH + 22);
     photos.slice(index, index + 2).forEach((photo, place) => {
       const x = paper.left + place * (wide + gap);
-      paper.document.image(photo.file, x, paper.top, { fit: [wide, PHOTO_HIGH], align: 'center' });
-      paper.put(photo.caption, x, paper.top + PHOTO_HIGH + 3, wide, { size: 8, colour: ink.second });
+      if (photo.picture !== null)
+        paper.document.image(photo.picture, x, paper.top, { fit: [wide, PHOTO_HIGH], align: 'center' });
+      const missing = photo.picture === null ? 'Photo missing or damaged. ' : '';
+      paper.put(`${missing}${photo.caption}`, x, paper.top + PHOTO_HIGH + 3, wide, {
+        size: 8,
+        colour: ink.second,
+      });
     });
     paper.space(PHOTO_HIGH + 22);
   }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type Sqlite from 'better-sqlite3';
-import { DataSource, type EntityTarget, type ObjectLiteral } from 'typeorm';
+import { DataSource, type EntityMetadata, type EntityTarget, type ObjectLiteral } from 'typeorm';
 
 type Cell = string | number | null;
 
@@ -49,13 +49,23 @@ export class Database {
     const metadata = this.dataSource.getMetadata(entity);
     const row = this.prepared(`SELECT * FROM "${metadata.tableName}" WHERE "id" = ?`).get(id);
     if (row === undefined) return undefined;
-    const raw = row as Record<string, Cell>;
+    return this.hydrated(metadata, row as Record<string, Cell>);
+  }
+
+  private hydrated<Row extends ObjectLiteral>(metadata: EntityMetadata, raw: Record<string, Cell>): Row {
     const found = metadata.create() as Row;
     for (const column of metadata.columns) {
       const value: unknown = this.dataSource.driver.prepareHydratedValue(raw[column.databaseName], column);
       column.setEntityValue(found, value);
     }
     return found;
+  }
+
+  /** Rows of an entity, by a condition and an order of our own: one statement, however many they are. */
+  findAll<Row extends ObjectLiteral>(entity: EntityTarget<Row>, rest: string, ...cells: Cell[]): Row[] {
+    const metadata = this.dataSource.getMetadata(entity);
+    const rows = this.prepared(`SELECT * FROM "${metadata.tableName}" ${rest}`).all(...cells);
+    return rows.map((row) => this.hydrated(metadata, row as Record<string, Cell>));
   }
 
   /** The table of an entity, quoted for a statement. */

@@ -1,5 +1,16 @@
-import { createHash } from 'node:crypto';
-import { closeSync, fsyncSync, mkdirSync, openSync, renameSync, writeSync } from 'node:fs';
+import { createHash, randomUUID } from 'node:crypto';
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import type { PhotoView } from '@entretien/contracts';
@@ -31,6 +42,7 @@ export class PhotosService {
     @Inject(SETTINGS) { dataDir }: Settings,
   ) {
     this.folder = join(dataDir, 'photos');
+    this.sweep();
   }
 
   /** Takes a photo in: its content says what it is, whatever it is called. */
@@ -39,62 +51,111 @@ export class PhotosService {
     const person = this.people.require(by);
     const hash = sha256(sent);
     const known = this.known(id, visit.id, hash);
-    if (known) return known;
+    // Sent again although it is on record, it may be what is missing or damaged here: then it is written anew.
+    if (known && this.picture(known) !== null) return toView(known);
     const { data, info } = await pixelsOf(sent);
-    this.write(id.toLowerCase(), data);
-    return this.database.transact(() => {
-      // Somebody may have sent it twice at once.
-      const meanwhile = this.known(id, visit.id, hash);
-      if (meanwhile) return meanwhile;
-      const row: PhotoEntity = {
-        id: id.toLowerCase(),
-        visitId: visit.id,
-        recordedAt: this.clock(),
-        by: person,
-        sent: hash,
-        stored: sha256(data),
-        bytes: data.length,
-        widthPx: info.width,
-        heightPx: info.height,
-      };
-      this.database.insert(PhotoEntity, row);
-      return toView(row);
-    });
+    const row: PhotoEntity = {
+      id: id.toLowerCase(),
+      visitId: visit.id,
+      recordedAt: this.clock(),
+      by: person,
+      sent: hash,
+      stored: sha256(data),
+      bytes: data.length,
+      widthPx: info.width,
+      heightPx: info.height,
+    };
+    const aside = this.writeAside(row.id, data);
+    try {
+      return this.database.transact(() => {
+        // Whose picture it is decides here, for somebody may have sent the same id at once; only then it takes its place.
+        const meanwhile = this.known(id, visit.id, hash);
+        if (meanwhile && this.picture(meanwhile) !== null) return toView(meanwhile);
+        if (meanwhile) {
+          const { stored, bytes } = row;
+          this.database.run(
+            'UPDATE "photo" SET "stored" = ?, "bytes" = ? WHERE "id" = ?',
+            stored,
+            bytes,
+            row.id,
+          );
+        } else this.database.insert(PhotoEntity, row);
+        this.moveIn(aside, row.id);
+        return toView(row);
+      });
+    } finally {
+      rmSync(aside, { force: true });
+    }
   }
 
-  /** Where a photo of a visit lies. */
-  pathOf(visitId: string, photoId: string): string {
+  /** A photo of a visit as it was stored; a problem where it is not there, or not as it was. */
+  read(visitId: string, photoId: string): Buffer {
     const photo = this.database.find(PhotoEntity, photoId.toLowerCase());
     if (photo?.visitId !== this.book.require(visitId).id) {
       throw notFound('no-such-photo', 'There is no such photo in this visit.');
     }
-    return this.fileOf(photo.id);
+    const picture = this.picture(photo);
+    if (picture !== null) return picture;
+    throw notFound(
+      'photo-damaged',
+      'The file of this photo is missing or damaged. Sent again from the device that took it, it is written anew.',
+    );
   }
 
-  fileOf(photoId: string): string {
+  /** What is stored of a photo, or null where its file is missing or is not what was stored. */
+  picture({ id, bytes, stored }: PhotoEntity): Buffer | null {
+    const file = this.fileOf(id);
+    if (!existsSync(file)) return null;
+    const picture = readFileSync(file);
+    return picture.length === bytes && sha256(picture) === stored ? picture : null;
+  }
+
+  private fileOf(photoId: string): string {
     return join(this.folder, `${photoId}.jpg`);
   }
 
-  private known(id: string, visitId: string, sent: string): PhotoView | undefined {
+  /** What a start finds half written was never acknowledged. */
+  private sweep(): void {
+    if (!existsSync(this.folder)) return;
+    const halves = readdirSync(this.folder).filter((name) => name.endsWith('.part'));
+    for (const half of halves) rmSync(join(this.folder, half), { force: true });
+  }
+
+  private known(id: string, visitId: string, sent: string): PhotoEntity | undefined {
     const row = this.database.find(PhotoEntity, id.toLowerCase());
     if (!row) return undefined;
-    if (row.visitId === visitId && row.sent === sent) return toView(row);
+    if (row.visitId === visitId && row.sent === sent) return row;
     throw conflict('id-already-used', 'This id already belongs to another photo.', 'Send it with a new id.');
   }
 
-  /** Whole or not at all: written beside its place, then moved there. */
-  private write(id: string, data: Buffer): void {
+  /**
+   * Writes a picture beside its place, whole: a nearly full disk takes less at a time than it is given, and says
+   * so only to whoever looks.
+   */
+  private writeAside(id: string, data: Buffer): string {
     mkdirSync(this.folder, { recursive: true });
-    const file = this.fileOf(id);
-    const half = `${file}.${process.pid}.part`;
-    const handle = openSync(half, 'w');
+    const aside = `${this.fileOf(id)}.${randomUUID()}.part`;
+    const handle = openSync(aside, 'wx', 0o600);
     try {
-      writeSync(handle, data);
+      for (let written = 0; written < data.length;) {
+        const taken = writeSync(handle, data, written, data.length - written);
+        if (taken === 0) throw new Error('the disk takes no more');
+        written += taken;
+      }
       fsyncSync(handle);
+      if (sha256(readFileSync(aside)) !== sha256(data))
+        throw new Error('what was written is not what was sent');
+      return aside;
+    } catch (error) {
+      rmSync(aside, { force: true });
+      throw error;
     } finally {
       closeSync(handle);
     }
-    renameSync(half, file);
+  }
+
+  private moveIn(aside: string, id: string): void {
+    renameSync(aside, this.fileOf(id));
     const folder = openSync(this.folder, 'r');
     fsyncSync(folder);
     closeSync(folder);

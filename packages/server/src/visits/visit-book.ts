@@ -4,7 +4,7 @@ import { formatInstant } from '@entretien/core/basics';
 import { planVersionAt } from '@entretien/core/plan';
 import {
   progressOf,
-  readStepBody,
+  readRecordedBody,
   type StepBody,
   type UnitProgress,
   type VisitStep,
@@ -32,12 +32,12 @@ export class VisitBook {
 
   /** The steps of one unit of a visit in the order in which they happened. */
   rows(visitId: string, compressorId: string): VisitStepEntity[] {
-    const ids = this.database.all<{ id: string }>(
-      'SELECT "id" FROM "visit_step" WHERE "visit_id" = ? AND "compressor_id" = ? ORDER BY "done_at", "recorded_at", "rowid"',
+    return this.database.findAll(
+      VisitStepEntity,
+      'WHERE "visit_id" = ? AND "compressor_id" = ? ORDER BY "done_at", "recorded_at", "rowid"',
       visitId,
       compressorId,
     );
-    return ids.map(({ id }) => this.database.find(VisitStepEntity, id)!);
   }
 
   /** A unit as the visit sees it: under the plan that held when the visit was planned. */
@@ -68,7 +68,7 @@ export class VisitBook {
     compressorId: string,
     rows = this.rows(visit.id, compressorId),
   ): UnitProgress {
-    return progressOf(this.unitOf(visit, compressorId), rows.map(toStep));
+    return progressOf(this.unitOf(visit, compressorId), toSteps(rows));
   }
 
   /** How the visit stands by its units. */
@@ -79,19 +79,14 @@ export class VisitBook {
   }
 }
 
-/** A row as the core sees it, with what came out of a measurement. */
-export function toStep(row: VisitStepEntity): VisitStep {
-  const { id, doneAt, by, session, marks, outcome } = row;
-  const body = bodyOf(row);
-  const judged = outcome === null ? {} : { verdict: outcome.verdict, reason: outcome.reason };
-  return { id, doneAt, by, session, marks, body: { ...body, ...judged } as StepBody };
-}
-
-/** What was read once on the way in. */
-function bodyOf({ kind, details }: VisitStepEntity): StepBody {
-  const body = readStepBody(kind, details);
-  if (!body.ok) throw new Error(`a step on record cannot be read: ${body.problem.sentence}`);
-  return body.value;
+/** Rows as the core sees them, with what came out of measurements; without what cannot be read at all. */
+export function toSteps(rows: readonly VisitStepEntity[]): VisitStep[] {
+  return rows.flatMap(({ id, doneAt, by, session, marks, outcome, kind, details }) => {
+    const body = readRecordedBody(kind, details);
+    if (body === null) return [];
+    const judged = outcome === null ? {} : { verdict: outcome.verdict, reason: outcome.reason };
+    return [{ id, doneAt, by, session, marks, body: { ...body, ...judged } as StepBody }];
+  });
 }
 
 export function toStepView(row: VisitStepEntity): VisitStepView {

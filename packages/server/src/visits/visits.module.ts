@@ -80,8 +80,8 @@ export class VisitsController {
   @ApiProduces('image/jpeg')
   @ApiOperation({ summary: 'A photo of a visit' })
   picture(@Param('id') id: string, @Param('photoId') photoId: string, @Res() response: Response): void {
-    const file = this.photos.pathOf(id, photoId);
-    response.sendFile(file, { immutable: true, maxAge: '365d', dotfiles: 'allow' });
+    const picture = this.photos.read(id, photoId);
+    response.set('Cache-Control', 'private, max-age=31536000, immutable').type('image/jpeg').send(picture);
   }
 
   @Get(':id/report.pdf')

@@ -25,11 +25,14 @@ import { FactStore } from '../persistence/fact-store.js';
 import { SitesService } from '../sites/sites.service.js';
 import { StandingsService } from '../standings/standings.service.js';
 import { StepConsequences } from './step-consequences.js';
-import { toStep, toStepView, VisitBook } from './visit-book.js';
+import { toSteps, toStepView, VisitBook } from './visit-book.js';
 
 /** Visits, from planned to signed for: a visit is its steps, and everything else is worked out of them. */
 @Injectable()
 export class VisitsService {
+  /** Visits known to be finished: whoever asks for open ones need not look into them again. */
+  private readonly finished = new Set<string>();
+
   constructor(
     private readonly database: Database,
     private readonly facts: FactStore,
@@ -98,6 +101,8 @@ export class VisitsService {
         return { marks: [...marks, ...followed.marks], outcome: followed.outcome };
       }),
     );
+    // What is told later may open it again.
+    this.finished.delete(visit.id);
     if (isNew) this.register.factRecorded(unit.id);
     return toStepView(row);
   }
@@ -113,11 +118,13 @@ export class VisitsService {
     const found: VisitBriefView[] = [];
     for (const { id } of ids) {
       if (found.length > size) break;
+      if (show === 'open' && this.finished.has(id)) continue;
       const visit = this.book.require(id);
       if (siteId !== undefined && visit.siteId !== siteId.toLowerCase()) continue;
       if (compressorId !== undefined && !this.book.unitsOf(visit).includes(compressorId.toLowerCase()))
         continue;
       const brief = this.brief(visit);
+      if (brief.state === 'finished') this.finished.add(id);
       if (show !== 'open' || brief.state !== 'finished') found.push(brief);
     }
     return toPage(
@@ -150,7 +157,7 @@ export class VisitsService {
       }
       this.refuseStrange(visit.siteId, compressorId, body.tasks, recordedAt);
     }
-    const steps = this.book.rows(visit.id, compressorId).map(toStep);
+    const steps = toSteps(this.book.rows(visit.id, compressorId));
     const step = { id, doneAt, by, session, body };
     const admitted = admitStep(this.book.unitOf(visit, compressorId), steps, step, recordedAt);
     if (admitted.ok) return admitted.value;

@@ -352,3 +352,48 @@ describe('parts and repairs of a visit', () => {
     });
   });
 });
+
+describe('what a later rule would refuse', () => {
+  test('is on record: it is shown as it is, counts as far as it can be read, and ends no list', async () => {
+    const unit = await server.addUnit({ family: 'screw', tag: 'OLD-1' });
+    const visit = await VisitAtWork.plan(server, unit, ['bearing-check']);
+    expectStatus(201, await visit.step('note', { text: 'Seen' }));
+    expectStatus(201, await visit.done('bearing-check'));
+    const write = (kind: string, details: object) =>
+      server.forget(
+        `UPDATE "visit_step" SET "details" = '${JSON.stringify(details)}' WHERE "visit_id" = '${visit.id}' AND "kind" = '${kind}'`,
+      );
+    // Longer than is taken now, with a field that nobody knows any more.
+    await write('note', { text: 'x'.repeat(5000), colour: 'red' });
+    expect((await server.read('/api/visits')).status).toBe(200);
+    const [note] = (await visit.view()).units[0].steps;
+    expect(note.details.colour).toBe('red');
+    // What it says cannot be told at all: it counts for nothing.
+    await write('task', { done: 'yes' });
+    const { status, body } = await server.read(`/api/visits/${visit.id}`);
+    expect([status, body.units[0].steps.length]).toEqual([200, 2]);
+    expect(
+      (await server.read('/api/visits?show=open')).body.items.map(({ id }: { id: string }) => id),
+    ).toContain(visit.id);
+    expect((await server.read(`/api/visits/${visit.id}/report.pdf`)).status).toBe(200);
+  });
+});
+
+test('a visit that is open is found behind any number of newer ones, and again when it is opened again', async () => {
+  const unit = await server.addUnit({ family: 'screw', tag: 'MANY-1' });
+  const old = await VisitAtWork.plan(server, unit, []);
+  await server.forget(`UPDATE "visit" SET "planned_on" = '2020-01-01' WHERE "id" = '${old.id}'`);
+  for (let count = 0; count < 12; count += 1) {
+    const visit = await VisitAtWork.plan(server, unit, []);
+    expectStatus(201, await visit.step('leave', { reason: 'Another day.' }));
+  }
+  const open = async () =>
+    (await server.read(`/api/visits?show=open&limit=5&compressorId=${unit}`)).body.items.map(
+      ({ id }: { id: string }) => id,
+    );
+  expect(await open()).toEqual([old.id]);
+  expectStatus(201, await old.step('leave', { reason: 'Another day.' }));
+  expect(await open()).toEqual([]);
+  expectStatus(201, await old.step('note', { text: 'Come again.' }));
+  expect((await open()).length).toBeLessThanOrEqual(1);
+});

@@ -217,10 +217,19 @@ export function useForecast(id: string, hours: number) {
 }
 
 /** Visits, the latest first. */
+/** The latest visits. */
 export function useVisits(query = '') {
   return useQuery({
     queryKey: ['visits', query],
     queryFn: () => getJson<Page<VisitBriefView>>(`/visits?limit=100${query}`).then((page) => page.items),
+  });
+}
+
+/** Every visit that is planned or under way, however many newer ones there are. */
+export function useOpenVisits() {
+  return useQuery({
+    queryKey: ['visits', 'open'],
+    queryFn: () => allPages<VisitBriefView, Page<VisitBriefView>>('/visits?show=open&limit=100'),
   });
 }
 

@@ -3,7 +3,7 @@ import type { VisitBriefView } from '@entretien/contracts';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { figureFont } from '../../app/theme.js';
-import { useVisits } from '../../data/queries.js';
+import { useOpenVisits, useVisits } from '../../data/queries.js';
 import { sayDate } from '../../parts/say-due.js';
 import { Empty, Failed, Waiting } from '../../parts/States.js';
 import { useNow } from '../../parts/use-now.js';
@@ -18,17 +18,18 @@ const stateWords: Readonly<Record<VisitBriefView['state'], string>> = {
 /** Visits that were planned, are under way, or done. */
 export function Visits() {
   const visits = useVisits();
+  const openVisits = useOpenVisits();
   const [search, setSearch] = useSearchParams();
   const isPlanning = search.has('plan');
   const close = () => setSearch({}, { replace: true });
-  const open = (visits.data ?? []).filter(({ state }) => state !== 'finished');
+  const open = openVisits.data ?? [];
   const finished = (visits.data ?? []).filter(({ state }) => state === 'finished');
   return (
     <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1040, width: '100%' }}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'start', gap: 2, mb: 1 }}>
         <Box>
           <Typography variant="h1">Visits</Typography>
-          {visits.data && (
+          {openVisits.data && (
             <Typography sx={{ color: 'text.secondary' }}>
               {open.length === 0
                 ? 'None is open.'
@@ -46,9 +47,14 @@ export function Visits() {
           Plan a visit
         </Button>
       </Stack>
-      {visits.isPending && <Waiting lines={6} />}
-      {visits.isError && <Failed error={visits.error} onRetry={() => void visits.refetch()} />}
-      {visits.data?.length === 0 && (
+      {(visits.isPending || openVisits.isPending) && <Waiting lines={6} />}
+      {(visits.isError || openVisits.isError) && (
+        <Failed
+          error={visits.error ?? openVisits.error}
+          onRetry={() => void Promise.all([visits.refetch(), openVisits.refetch()])}
+        />
+      )}
+      {visits.data?.length === 0 && open.length === 0 && (
         <Empty title="No visit yet.">
           Plan one from here, from a site on Today, or from a machine’s own page: what is due comes along.
         </Empty>
