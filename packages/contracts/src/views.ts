@@ -192,6 +192,8 @@ export interface StandingView {
   readonly tasks: readonly TaskStandingView[];
   /** What belongs to every run. */
   readonly routine: readonly RoutineTask[];
+  /** Why nothing of it can be judged, in a sentence; left out where it can. */
+  readonly unjudged?: string;
 }
 
 /** A unit in the fleet's standing: its most pressing tasks, and its last services for the ruler. */

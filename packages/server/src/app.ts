@@ -2,13 +2,13 @@ import 'reflect-metadata';
 import { Module, type DynamicModule, type LoggerService } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import type { NextFunction, Request, Response } from 'express';
+import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { serveOpenApi } from './common/openapi.js';
 import { ProblemFilter } from './common/problem.filter.js';
-import { requestGuards } from './common/request-guards.js';
+import { lookForDeepNesting, refuseDeepNesting, requestGuards } from './common/request-guards.js';
 import { systemClock } from './common/system-clock.js';
 import { CLOCK, LOGGER, SETTINGS, type Clock } from './common/tokens.js';
 import { contractPipe } from './common/validation.js';
@@ -104,7 +104,8 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
     isData(request.path) ? protectData(request, response, next) : protect(request, response, next),
   );
   app.use('/api', requestGuards(settings.publicUrl));
-  app.useBodyParser('json', { limit: LARGEST_BODY, strict: false });
+  app.use('/api', express.json({ limit: LARGEST_BODY, strict: false, verify: lookForDeepNesting }));
+  app.use('/api', refuseDeepNesting);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(contractPipe());
   app.useGlobalFilters(new ProblemFilter(logger));

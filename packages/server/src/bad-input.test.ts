@@ -244,3 +244,26 @@ describe('the description of the interface', () => {
     });
   });
 });
+
+describe('a body nested too deep', () => {
+  const nested = (levels: number) => '['.repeat(levels) + ']'.repeat(levels);
+  const row = (note: string) =>
+    `{"id":"${randomUUID()}","takenAt":"${daysAgo(3)}","hours":190,"counts":"total","source":"typed","compressorId":"${unit}"${note}}`;
+
+  test('is refused before anything walks it', async () => {
+    for (const levels of [40, 1600, 400_000]) {
+      const answer = await server.post(
+        '/api/readings/batch',
+        `{"readings":[${row('')},{"x":${nested(levels)}}]}`,
+      );
+      expectProblem(answer, 400);
+      expect(answer.body.detail).toContain('nested');
+    }
+  });
+
+  test('brackets in a text are no levels', async () => {
+    const note = `,"note":"${'[{'.repeat(100)} \\" ${'[{'.repeat(100)}"`;
+    const answer = await server.post('/api/readings/batch', `{"readings":[${row(note)}]}`);
+    expect(answer.status).toBe(200);
+  });
+});

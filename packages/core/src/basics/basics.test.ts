@@ -126,6 +126,22 @@ describe('time zones', () => {
   test('an invented zone is told from a real one', () => {
     expect(isTimeZone('Europe/Zurich')).toBe(true);
     expect(isTimeZone('Haldris/Valley')).toBe(false);
+    for (const zone of ['UTC', 'America/Argentina/Ushuaia', 'Etc/GMT+5'])
+      expect([zone, isTimeZone(zone)]).toEqual([zone, true]);
+    // What a reader of offsets would believe, and what every object has.
+    for (const zone of [
+      'constructor',
+      '__proto__',
+      'toString',
+      '+25:00',
+      '+02:00',
+      '2024-02-29',
+      'Z',
+      '',
+      'Europe',
+      'europe/zürich',
+    ])
+      expect([zone, isTimeZone(zone)]).toEqual([zone, false]);
   });
 
   test('moments are said in local time', () => {

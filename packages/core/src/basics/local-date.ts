@@ -103,9 +103,21 @@ function offsetByLibrary(zone: string, instant: Instant): number {
   return minutes * 60_000;
 }
 
-/** Whether a name is a time zone of the IANA database. */
+const ZONE_NAME = /^[A-Z][A-Za-z_]+(\/[A-Z][A-Za-z0-9_+-]*){1,2}$/;
+
+/**
+ * Whether a name is a time zone of the IANA database, by area and place, or UTC. The reader of offsets believes
+ * more than that: a date, an offset, the name of anything that every object has.
+ */
 export function isTimeZone(zone: string): boolean {
-  return zone === 'UTC' || !Number.isNaN(tzOffset(zone, new Date(0)));
+  if (zone === 'UTC') return true;
+  if (!ZONE_NAME.test(zone)) return false;
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** The calendar day that it is at a site at an instant. */

@@ -17,6 +17,17 @@ export const levelMarks = ['marks', 'dot', 'bubble', 'rim'] as const;
 export const airUses = ['breathing', 'technical'] as const;
 
 /** What is known of a compressor, at one moment. Whatever is left out is unknown. Pressures are gauge. */
+/**
+ * Whether something is out of service on a day: from the day of its retirement on, not from the moment at which
+ * that became known.
+ */
+export function isRetiredOn(
+  { retiredOn }: { readonly retiredOn?: LocalDate | null | undefined },
+  day: LocalDate,
+): boolean {
+  return retiredOn !== undefined && retiredOn !== null && retiredOn <= day;
+}
+
 export interface DataPlate {
   readonly siteId: string;
   readonly tag: string;

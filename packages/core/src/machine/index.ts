@@ -8,6 +8,7 @@ export {
   historyKinds,
   humidities,
   isOilLubricated,
+  isRetiredOn,
   levelMarks,
   lubrications,
   motors,

@@ -6,6 +6,7 @@ import {
   type Instant,
   type LocalDate,
 } from '../basics/index.js';
+import { isRetiredOn } from '../machine/index.js';
 import type { StartingPoint } from './due-point.js';
 import { judgeTriggers, type Moment } from './judge-task.js';
 import type { ServiceTask } from './service-plan.js';
@@ -32,6 +33,8 @@ export interface VesselHistory {
   readonly tag: string;
   readonly kind: VesselKind;
   readonly recordedAt: Instant;
+  /** Out of service from this day on. */
+  readonly retiredOn?: LocalDate | undefined;
   /** Months between pressure tests, and between inspections, as the local law says; none until entered. */
   readonly testEveryMonths?: number | undefined;
   readonly inspectEveryMonths?: number | undefined;
@@ -53,12 +56,22 @@ export function vesselStandings(
   moment: Moment,
   { timeZone }: { readonly timeZone: string },
 ): readonly JudgedTask[] {
-  return vessels.flatMap((vessel) =>
-    (['test', 'inspection'] as const).flatMap((examination) => {
+  const today = formatDay(localDayAt(moment.at, timeZone));
+  return vessels.flatMap((vessel) => {
+    if (isRetiredOn(vessel, today)) return [];
+    return (['test', 'inspection'] as const).flatMap((examination) => {
       const months = examination === 'test' ? vessel.testEveryMonths : vessel.inspectEveryMonths;
-      return months === undefined ? [] : [judgeDate(vessel, examination, months, moment, timeZone)];
-    }),
-  );
+      if (months === undefined) return [];
+      return [untilRetired(judgeDate(vessel, examination, months, moment, timeZone), vessel, timeZone)];
+    });
+  });
+}
+
+/** On the day on which a vessel goes out of service its dates are gone. */
+function untilRetired(judged: JudgedTask, { retiredOn }: VesselHistory, timeZone: string): JudgedTask {
+  if (retiredOn === undefined) return judged;
+  const retiresAt = startOfLocalDay(dayNumberOf(retiredOn), timeZone);
+  return { ...judged, changesAt: Math.min(judged.changesAt ?? Infinity, retiresAt) };
 }
 
 function judgeDate(

@@ -20,7 +20,7 @@ export function readCursor(cursor: string, length: number): (string | number)[] 
     const isKey =
       Array.isArray(key) &&
       key.length === length &&
-      key.every((part) => typeof part === 'string' || typeof part === 'number');
+      key.every((part) => typeof part === 'string' || Number.isFinite(part));
     if (isKey) return key as (string | number)[];
   } catch {
     // Falls through to the problem below.

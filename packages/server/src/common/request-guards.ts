@@ -1,3 +1,4 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { NextFunction, Request, Response } from 'express';
 import { ProblemError } from './problem.js';
 
@@ -54,4 +55,41 @@ function hasBody({ method, headers }: Request): boolean {
     !['GET', 'HEAD', 'OPTIONS'].includes(method) &&
     ((length !== undefined && length !== '0') || headers['transfer-encoding'] !== undefined)
   );
+}
+
+/** As deep as anything that we take is nested, and twice that. */
+const DEEPEST = 24;
+
+const [QUOTE, BACKSLASH] = ['"'.charCodeAt(0), '\\'.charCodeAt(0)];
+const OPENING = new Set(['{', '['].map((sign) => sign.charCodeAt(0)));
+const CLOSING = new Set(['}', ']'].map((sign) => sign.charCodeAt(0)));
+
+/** Requests whose bodies are nested deeper than anything of ours. */
+const tooDeep = new WeakSet<IncomingMessage>();
+
+/** Looks at a body before it is parsed; what it finds is refused by {@link refuseDeepNesting} before anything walks it. */
+export function lookForDeepNesting(request: IncomingMessage, _response: ServerResponse, body: Buffer): void {
+  if (isNestedDeeper(body, DEEPEST)) tooDeep.add(request);
+}
+
+export function refuseDeepNesting(request: Request, _response: Response, next: NextFunction): void {
+  if (!tooDeep.has(request)) return next();
+  const detail = `It is nested more than ${DEEPEST} levels deep.`;
+  next(new ProblemError(400, 'nested-too-deep', 'That could not be read.', detail));
+}
+
+function isNestedDeeper(body: Buffer, deepest: number): boolean {
+  let depth = 0;
+  let isText = false;
+  for (let index = 0; index < body.length; index += 1) {
+    const sign = body[index]!;
+    if (isText) {
+      if (sign === BACKSLASH) index += 1;
+      else if (sign === QUOTE) isText = false;
+    } else if (sign === QUOTE) isText = true;
+    else if (OPENING.has(sign)) depth += 1;
+    else if (CLOSING.has(sign)) depth -= 1;
+    if (depth > deepest) return true;
+  }
+  return false;
 }

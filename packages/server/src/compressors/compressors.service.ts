@@ -93,7 +93,7 @@ export class CompressorsService {
     const keyOf = (view: CompressorView) => [view.tag, view.id];
     const rows = [...this.register.all()]
       .map((record) => this.view(record))
-      .filter((view) => isShown(view, query.show))
+      .filter((view) => this.isShown(view, query.show))
       .sort((a, b) => compareKeys(keyOf(a), keyOf(b)))
       .filter((view) => after === null || compareKeys(keyOf(view), after) > 0);
     return toPage(rows, size, (view) => view, keyOf);
@@ -146,10 +146,15 @@ export class CompressorsService {
     this.plans.add(this.plans.contentOf(defaultPlan(plate)), { ...version, id: null, note: null });
   }
 
+  private isShown(view: CompressorView, show: string | undefined): boolean {
+    return show === 'all' || this.register.isRetired(view, this.clock()) === (show === 'retired');
+  }
+
   private tagInUse(plate: DataPlate, id: string): boolean {
     return [...this.register.all()].some((record) => {
-      const other = this.register.plateOf(record, this.clock());
-      return record.id !== id && other.retiredOn === undefined && other.tag === plate.tag;
+      const now = this.clock();
+      const other = this.register.plateOf(record, now);
+      return record.id !== id && other.tag === plate.tag && !this.register.isRetired(other, now);
     });
   }
 }
@@ -163,11 +168,6 @@ function withoutNulls<Fields extends object>(fields: Fields): Partial<Fields> {
 /** Only what was sent: a field left out stays as it is, null makes it unknown. */
 function given(fields: PlateFields): PlateFields {
   return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined));
-}
-
-function isShown(view: CompressorView, show: string | undefined): boolean {
-  if (show === 'all') return true;
-  return (view.retiredOn !== undefined) === (show === 'retired');
 }
 
 function compareKeys(a: readonly string[], b: readonly string[]): number {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { Instant } from '@entretien/core/basics';
-import { plateAt, type DataPlate, type PlateChange } from '@entretien/core/machine';
+import { formatDay, localDayAt, type Instant } from '@entretien/core/basics';
+import { isRetiredOn, plateAt, type DataPlate, type PlateChange } from '@entretien/core/machine';
 import {
   hourClockOf,
   type HourClock,
@@ -89,6 +89,13 @@ export class UnitRegister {
   plateOf(record: UnitRecord, at: Instant, knownAt = Number.POSITIVE_INFINITY): DataPlate {
     const known = record.plateChanges.filter((change) => change.recordedAt <= knownAt);
     return plateAt(record.registered, known, at);
+  }
+
+  /** Whether a unit is out of service at a moment, by the day that it is there. */
+  isRetired(plate: DataPlate, at: Instant): boolean {
+    return (
+      plate.retiredOn !== undefined && isRetiredOn(plate, formatDay(localDayAt(at, this.timeZoneOf(plate))))
+    );
   }
 
   timeZoneOf(plate: DataPlate): string {

@@ -38,7 +38,7 @@ export class VesselBook {
     return (this.vessels ??= this.read());
   }
 
-  /** Those in service that a compressor fills: the same list as long as nothing about vessels changes. */
+  /** Those that a compressor fills, with the day on which they go out of service: the same list as long as nothing about vessels changes. */
   filledBy(compressorId: string): readonly VesselHistory[] | undefined {
     if (this.histories.size === 0 && this.all().size > 0) this.layOut();
     return this.histories.get(compressorId);
@@ -51,7 +51,6 @@ export class VesselBook {
 
   private layOut(): void {
     for (const vessel of this.all().values()) {
-      if (vessel.details.retiredOn) continue;
       const history = historyOf(vessel);
       for (const id of vessel.compressorIds) {
         this.histories.set(id, [...(this.histories.get(id) ?? []), history]);
@@ -103,6 +102,7 @@ function historyOf({ id, tag, kind, recordedAt, details, examinations }: KnownVe
     tag,
     kind,
     recordedAt,
+    retiredOn: details.retiredOn ?? undefined,
     testEveryMonths: details.testEveryMonths ?? undefined,
     inspectEveryMonths: details.inspectEveryMonths ?? undefined,
     records: examinations,

@@ -25,7 +25,7 @@ export class MetersService {
     const now = this.clock();
     const here = [...this.register.all()].flatMap((unit) => {
       const plate = this.register.plateOf(unit, now);
-      return plate.siteId === site.id && plate.retiredOn === undefined ? [{ unit, plate }] : [];
+      return plate.siteId === site.id && !this.register.isRetired(plate, now) ? [{ unit, plate }] : [];
     });
     const walk = new Map((site.walk ?? []).map((id, place) => [id.toLowerCase(), place]));
     const placeOf = ({ unit }: (typeof here)[number]) => walk.get(unit.id) ?? Infinity;

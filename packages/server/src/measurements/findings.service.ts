@@ -31,7 +31,10 @@ export class FindingsService {
     const found = wanted.flatMap((one) =>
       this.database.all<{ id: string; unit: string }>(LATELY, one, since),
     );
-    const inService = found.filter(({ unit }) => this.plateOf(unit)?.retiredOn === undefined);
+    const inService = found.filter(({ unit }) => {
+      const plate = this.plateOf(unit);
+      return plate === undefined || !this.register.isRetired(plate, this.clock());
+    });
     return {
       items: inService.slice(0, MOST_SHOWN).map(({ id, unit }) => this.toView(id, unit)),
       total: inService.length,

@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { AddSite, ChangeSite, SiteView } from '@entretien/contracts';
+import { isTimeZone } from '@entretien/core/basics';
 import { groupBy } from '../common/group-by.js';
 import { notFound } from '../common/problem.js';
 import { SETTINGS } from '../common/tokens.js';
@@ -107,10 +108,12 @@ function toView(
     { name, timeZone, altitudeM, address, contact, note },
     ...changes.map((one) => one.changes),
   ) as object;
-  return {
+  const view = {
     id,
     ...Object.fromEntries(Object.entries(details).filter(([, value]) => value !== null)),
   } as SiteView;
+  // Earlier releases took names that are none: nothing of such a site could be judged.
+  return isTimeZone(view.timeZone) ? view : { ...view, timeZone: 'UTC' };
 }
 
 /** Only what was sent: a field left out stays as it is. */

@@ -1,10 +1,11 @@
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import { DAY_MS } from '@entretien/core/basics';
+import type { Logger } from 'pino';
+import { DAY_MS, type Instant } from '@entretien/core/basics';
 import type { LearntFrom } from '@entretien/core/hours';
 import { hourClockOf } from '@entretien/core/plan';
-import { CLOCK, type Clock } from '../common/tokens.js';
+import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
 import { FleetPriors } from '../compressors/fleet-priors.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 
 /** A fleet does not change its ways within a quarter; dates should not move more often than they must. */
 const LEARNS_EVERY_DAYS = 90;
@@ -16,6 +17,7 @@ export class FleetTeacher implements OnApplicationBootstrap {
     private readonly register: UnitRegister,
     private readonly priors: FleetPriors,
     @Inject(CLOCK) private readonly clock: Clock,
+    @Inject(LOGGER) private readonly logger: Logger,
   ) {}
 
   onApplicationBootstrap(): void {
@@ -26,8 +28,7 @@ export class FleetTeacher implements OnApplicationBootstrap {
     this.register.prepare(units.map((unit) => unit.id));
     this.priors.learn(
       units.flatMap((unit): LearntFrom[] => {
-        const history = this.register.historyOf(unit, this.register.plateOf(unit, now));
-        const { model } = hourClockOf(history, now);
+        const model = this.modelOf(unit, now);
         if (!model) return [];
         const { typical, scatter, windowDays, season, basedOn } = model;
         return [
@@ -35,5 +36,16 @@ export class FleetTeacher implements OnApplicationBootstrap {
         ];
       }),
     );
+  }
+
+  /** What its use is like; nothing is to be learnt of a unit that cannot be judged, and it must not end the start. */
+  private modelOf(unit: UnitRecord, now: Instant) {
+    try {
+      const history = this.register.historyOf(unit, this.register.plateOf(unit, now));
+      return hourClockOf(history, now).model;
+    } catch (error) {
+      this.logger.error({ err: error, compressorId: unit.id }, 'a unit cannot be judged');
+      return null;
+    }
   }
 }

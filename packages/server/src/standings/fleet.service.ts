@@ -1,10 +1,11 @@
 import { Inject, Injectable } from '@nestjs/common';
+import type { Logger } from 'pino';
 import type { FleetStandingView, StandingsQuery } from '@entretien/contracts';
-import { formatInstant, type Instant } from '@entretien/core/basics';
+import { dayNumberOf, formatInstant, startOfLocalDay, type Instant } from '@entretien/core/basics';
 import { compareUrgency, type TaskStanding } from '@entretien/core/plan';
 import { pageSize, readCursor, writeCursor } from '../common/page.js';
 import { malformed } from '../common/problem.js';
-import { CLOCK, type Clock } from '../common/tokens.js';
+import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { countStates } from './count-states.js';
 import { StandingsService } from './standings.service.js';
@@ -16,6 +17,8 @@ interface Place {
   readonly siteId: string;
   /** Whether it was in service at the moment judged. */
   readonly isInService: boolean;
+  /** Whether it can be judged at all: what cannot wants somebody to look. */
+  readonly isJudged: boolean;
   /** Its most pressing task; none when there is nothing to do at all. */
   readonly top: TaskStanding | undefined;
   /** From this moment on the place must be worked out anew, though nothing was recorded. */
@@ -39,6 +42,7 @@ export class FleetService {
     private readonly register: UnitRegister,
     private readonly standings: StandingsService,
     @Inject(CLOCK) private readonly clock: Clock,
+    @Inject(LOGGER) private readonly logger: Logger,
   ) {
     register.onChange((compressorId) => this.changed.add(compressorId));
   }
@@ -55,9 +59,12 @@ export class FleetService {
       at: formatInstant(at),
       total: order.length,
       ...tally(order),
-      items: shown.map(({ compressorId }) =>
-        this.standings.fleetView(this.standings.judge(this.register.require(compressorId), at)),
-      ),
+      items: shown.map(({ compressorId, isJudged }) => {
+        const unit = this.register.require(compressorId);
+        return isJudged
+          ? this.standings.fleetView(this.standings.judge(unit, at))
+          : this.standings.unjudgedFleetView(unit, at);
+      }),
       nextCursor: start + size < order.length && last ? writeCursor([last.compressorId, start + size]) : null,
     };
   }
@@ -101,15 +108,29 @@ export class FleetService {
   }
 
   private placeOf(compressorId: string, at: Instant): Place {
-    const { plate, standing } = this.standings.judge(this.register.require(compressorId), at);
-    return {
-      compressorId,
-      tag: plate.tag,
-      siteId: plate.siteId,
-      isInService: plate.retiredOn === undefined,
-      top: standing.tasks[0],
-      steadyUntil: standing.steadyUntil ?? Infinity,
-    };
+    const unit = this.register.require(compressorId);
+    try {
+      const { plate, isRetired, standing, history } = this.standings.judge(unit, at);
+      const { tag, siteId, retiredOn } = plate;
+      const retiresAt =
+        isRetired || retiredOn === undefined
+          ? Infinity
+          : startOfLocalDay(dayNumberOf(retiredOn), history.timeZone);
+      return {
+        compressorId,
+        tag,
+        siteId,
+        isInService: !isRetired,
+        isJudged: true,
+        top: standing.tasks[0],
+        steadyUntil: Math.min(standing.steadyUntil ?? Infinity, retiresAt),
+      };
+    } catch (error) {
+      this.logger.error({ err: error, compressorId }, 'a unit cannot be judged');
+      const { tag, siteId } = unit.registered;
+      const unknown = { isJudged: false, top: undefined, steadyUntil: Infinity };
+      return { compressorId, tag, siteId, isInService: true, ...unknown };
+    }
   }
 }
 
@@ -128,6 +149,7 @@ function tally(order: readonly Place[]): Pick<FleetStandingView, 'unitsByState' 
 }
 
 function byUrgency(a: Place, b: Place): number {
+  if (a.isJudged !== b.isJudged) return a.isJudged ? 1 : -1;
   if (a.top && b.top) {
     const urgency = compareUrgency(a.top, b.top);
     if (urgency !== 0) return urgency;

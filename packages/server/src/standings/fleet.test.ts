@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { DAY, daysAgo, NOW, TestServer } from '../testing/test-server.js';
 
 let server: TestServer;
@@ -47,6 +48,89 @@ test('the fleet comes most urgent first, with each unit’s most pressing tasks'
   expect(unit.tasks).toHaveLength(7);
   expect(unit.tasks[0]).toMatchObject({ state: 'overdue', safety: true });
   expect(unit.counts.overdue).toBeGreaterThanOrEqual(3);
+});
+
+describe('one that cannot be judged', () => {
+  const broken = { tag: 'A-broken', family: 'screw' };
+  const unjudged = async (unit: string) => {
+    const { body, status } = await server.read('/api/standings');
+    expect(status).toBe(200);
+    return body.items.find(({ compressorId }: { compressorId: string }) => compressorId === unit);
+  };
+
+  test('shows as such, first of all, and keeps nobody else from being shown', async () => {
+    const siteId = await server.addSite();
+    await screw('B-sound', 100, siteId);
+    const unit = await server.addUnit({ siteId, ...broken } as object);
+    await server.forget(
+      `UPDATE "compressor" SET "plate" = json_set("plate", '$.commissionedOn', 'never') WHERE "id" = '${unit}'`,
+    );
+    await server.restart();
+    expect(await tags()).toEqual(['A-broken', 'B-sound']);
+    expect(await unjudged(unit)).toMatchObject({
+      tasks: [],
+      unjudged: expect.stringContaining('cannot be judged'),
+    });
+    expect((await server.read(`/api/compressors/${unit}/standing`)).body.unjudged).toContain(
+      'cannot be judged',
+    );
+    expect((await server.read('/api/standings')).body.total).toBe(2);
+  });
+
+  test('a time zone that nobody knows counts as UTC', async () => {
+    const siteId = await server.addSite();
+    const unit = await server.addUnit({ siteId, ...broken } as object);
+    await server.forget(`UPDATE "site" SET "time_zone" = '__proto__' WHERE "id" = '${siteId}'`);
+    await server.restart();
+    expect((await unjudged(unit)).unjudged).toBeUndefined();
+    expect((await server.read('/api/sites')).body.items[0].timeZone).toBe('UTC');
+  });
+});
+
+describe('out of service', () => {
+  const retire = (unit: string, retiredOn: string) =>
+    server.post(`/api/compressors/${unit}/plate`, { id: randomUUID(), changedAt: daysAgo(0.001), retiredOn });
+
+  test('it is from its day on, not from the moment at which that was told', async () => {
+    const unit = await server.addUnit({ tag: 'R-1', family: 'screw' } as object);
+    await retire(unit, '2026-11-26');
+    const shown = async () => ({
+      today: await tags(),
+      register: (await server.read('/api/compressors')).body.items.length as number,
+      due: (await server.standing(unit)).tasks.length > 0,
+    });
+    expect(await shown()).toEqual({ today: ['R-1'], register: 1, due: true });
+    expect(await tags(`?at=${new Date(NOW + 3 * DAY).toISOString()}`)).toEqual([]);
+    server.now = NOW + 2 * DAY;
+    expect(await shown()).toEqual({ today: [], register: 0, due: false });
+  });
+
+  test('a vessel likewise', async () => {
+    const unit = await server.addUnit({ tag: 'R-2' });
+    const vessel = randomUUID();
+    const { siteId } = (await server.read(`/api/compressors/${unit}`)).body;
+    const registered = {
+      id: vessel,
+      siteId,
+      tag: 'V',
+      kind: 'receiver',
+      compressorIds: [unit],
+      inspectEveryMonths: 12,
+    };
+    await server.post('/api/vessels', registered);
+    await server.post(`/api/vessels/${vessel}/changes`, { id: randomUUID(), retiredOn: '2026-11-26' });
+    const dates = async () =>
+      (await server.standing(unit)).tasks.filter((task: { vessel: unknown }) => task.vessel !== null).length;
+    const listed = async () => (await server.read('/api/vessels')).body.items.length;
+    expect([await dates(), await listed()]).toEqual([1, 1]);
+    server.now = NOW + 2 * DAY;
+    expect([await dates(), await listed()]).toEqual([0, 0]);
+  });
+});
+
+test('a cursor of what is no number is refused', async () => {
+  const cursor = Buffer.from(`["${randomUUID()}",1e999]`).toString('base64url');
+  expect((await server.read(`/api/standings?cursor=${cursor}`)).status).toBe(400);
 });
 
 test('a page goes on where the last one ended', async () => {

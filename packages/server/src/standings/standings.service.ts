@@ -17,7 +17,8 @@ import {
   type TaskStanding,
   type UnitHistory,
 } from '@entretien/core/plan';
-import { CLOCK, type Clock } from '../common/tokens.js';
+import type { Logger } from 'pino';
+import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { SitesService } from '../sites/sites.service.js';
 import { countStates } from './count-states.js';
@@ -32,6 +33,8 @@ const SERVICES_SHOWN = 6;
 export interface JudgedUnit {
   readonly unit: UnitRecord;
   readonly plate: DataPlate;
+  /** Whether it was out of service by then. */
+  readonly isRetired: boolean;
   /** What had happened by then, as known then. */
   readonly history: UnitHistory;
   readonly plan: ServicePlan;
@@ -45,25 +48,30 @@ export class StandingsService {
     private readonly register: UnitRegister,
     private readonly sites: SitesService,
     @Inject(CLOCK) private readonly clock: Clock,
+    @Inject(LOGGER) private readonly logger: Logger,
   ) {}
 
   of(compressorId: string, at = this.clock(), knownAt = Number.POSITIVE_INFINITY): StandingView {
-    return toStandingView(this.judge(this.register.require(compressorId), at, knownAt));
+    const unit = this.register.require(compressorId);
+    return this.orUnjudged(unit, at, () => toStandingView(this.judge(unit, at, knownAt)));
   }
 
   /** The same with the reasons. */
   explained(compressorId: string, at = this.clock(), knownAt = Number.POSITIVE_INFINITY): StandingView {
-    const judged = this.judge(this.register.require(compressorId), at, knownAt);
-    const { plan, history, standing } = judged;
-    const reasons = explainAll(plan, history, at, standing);
-    const view = toStandingView(judged);
-    return {
-      ...view,
-      tasks: view.tasks.map((task) => {
-        const reason = reasons.get(task.code);
-        return reason ? { ...task, explanation: toExplanationView(reason, history.timeZone) } : task;
-      }),
-    };
+    const unit = this.register.require(compressorId);
+    return this.orUnjudged(unit, at, () => {
+      const judged = this.judge(unit, at, knownAt);
+      const { plan, history, standing } = judged;
+      const reasons = explainAll(plan, history, at, standing);
+      const view = toStandingView(judged);
+      return {
+        ...view,
+        tasks: view.tasks.map((task) => {
+          const reason = reasons.get(task.code);
+          return reason ? { ...task, explanation: toExplanationView(reason, history.timeZone) } : task;
+        }),
+      };
+    });
   }
 
   /** What would be due now under another plan. */
@@ -81,7 +89,33 @@ export class StandingsService {
       (version) => version.recordedAt <= knownAt || version.version === 1,
     );
     const { plan } = planVersionAt(versions, at)!;
-    return { unit, plate, history, plan, standing: standingOf(plan, history, at) };
+    const isRetired = this.register.isRetired(plate, at);
+    return { unit, plate, isRetired, history, plan, standing: standingOf(plan, history, at) };
+  }
+
+  /** What can be said of a unit about which something on record makes no sense: that, and who it is. */
+  private orUnjudged(unit: UnitRecord, at: Instant, judge: () => StandingView): StandingView {
+    try {
+      return judge();
+    } catch (error) {
+      this.logger.error({ err: error, compressorId: unit.id }, 'a unit cannot be judged');
+      return unjudgedView(unit, at);
+    }
+  }
+
+  /** A unit that cannot be judged, as the fleet's list shows it: nobody else is kept from being shown. */
+  unjudgedFleetView(unit: UnitRecord, at: Instant): FleetUnitView {
+    const { siteId, tag, family } = unit.registered;
+    return {
+      ...unjudgedView(unit, at),
+      siteId,
+      siteName: this.sites.find(siteId)?.name ?? '',
+      tag,
+      family,
+      description: describeMachine(unit.registered),
+      counts: countStates([]),
+      recentServices: [],
+    };
   }
 
   /** A unit as the fleet's list shows it. */
@@ -114,7 +148,25 @@ function staysInSight({ state, safety, coveredBy }: TaskStanding): boolean {
   return state === 'overdue' || state === 'due' || state === 'nearing' || (state === 'put-off' && safety);
 }
 
-function toStandingView({ unit, plate, history, standing: due }: JudgedUnit): StandingView {
+function unjudgedView(unit: UnitRecord, at: Instant): StandingView {
+  return {
+    compressorId: unit.id,
+    at: formatInstant(at),
+    revision: unit.revision,
+    runHours: null,
+    runHoursBasis: null,
+    hoursPerDay: null,
+    lastReadingAt: null,
+    readingNeed: null,
+    retired: false,
+    tasks: [],
+    routine: [],
+    unjudged:
+      'It cannot be judged: something on record of it makes no sense. Look at its data plate and plan.',
+  };
+}
+
+function toStandingView({ unit, plate, isRetired, history, standing: due }: JudgedUnit): StandingView {
   // Both come in the order of time.
   const reading = history.readings.at(-1);
   const noted = history.services.findLast(({ hours }) => hours !== undefined);
@@ -129,12 +181,12 @@ function toStandingView({ unit, plate, history, standing: due }: JudgedUnit): St
     lastReadingAt: Number.isFinite(lastReadingAt) ? formatInstant(lastReadingAt) : null,
     // What has no meter cannot be read.
     readingNeed:
-      plate.hasHourMeter === false || plate.retiredOn !== undefined
+      plate.hasHourMeter === false || isRetired
         ? null
         : readingNeed(hourClockOf(history, due.at), due.tasks, due.at),
-    retired: plate.retiredOn !== undefined,
+    retired: isRetired,
     // What is out of service is not due; its record stays readable.
-    tasks: plate.retiredOn === undefined ? due.tasks.map(toTaskView) : [],
+    tasks: isRetired ? [] : due.tasks.map(toTaskView),
     routine: due.routine,
   };
 }

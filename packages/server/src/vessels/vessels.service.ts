@@ -7,7 +7,8 @@ import type {
   VesselsQuery,
   VesselView,
 } from '@entretien/contracts';
-import { dayNumberOf, localDayAt } from '@entretien/core/basics';
+import { dayNumberOf, formatDay, localDayAt } from '@entretien/core/basics';
+import { isRetiredOn } from '@entretien/core/machine';
 import type { VesselExamination } from '@entretien/core/plan';
 import { v5 as idFrom } from 'uuid';
 import { impossible, malformed, notFound } from '../common/problem.js';
@@ -97,10 +98,15 @@ export class VesselsService {
     const unit = compressorId === undefined ? null : this.register.require(compressorId);
     const items = [...this.book.all().values()]
       .filter(({ compressorIds }) => unit === null || compressorIds.includes(unit.id))
-      .filter(({ details }) => show === 'all' || !details.retiredOn)
+      .filter(({ siteId, details }) => show === 'all' || !this.isRetired(siteId, details))
       .sort((a, b) => (a.tag < b.tag ? -1 : a.tag > b.tag ? 1 : a.id < b.id ? -1 : 1))
       .map((vessel) => this.view(vessel));
     return { items, nextCursor: null };
+  }
+
+  private isRetired(siteId: string, details: KnownVessel['details']): boolean {
+    const today = localDayAt(this.clock(), this.sites.find(siteId)?.timeZone ?? 'UTC');
+    return isRetiredOn(details, formatDay(today));
   }
 
   private store(

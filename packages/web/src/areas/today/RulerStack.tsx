@@ -10,6 +10,7 @@ import { namePressing, sayDue } from '../../parts/say-due.js';
 import { useWidth } from '../../parts/use-width.js';
 import type { SiteGroup } from './today-list.js';
 import { DueFigure } from '../../parts/DueFigure.js';
+import { NothingDue } from '../../parts/NothingDue.js';
 
 /** Where the columns of a row stand; the ruler has a line of its own on a phone. */
 const columns = {
@@ -148,7 +149,7 @@ function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
     <Box
       component={Link}
       to={`/units/${unit.compressorId}`}
-      aria-label={`${unit.tag}, ${unit.description}${first && due ? `: ${first.name}, ${due.short}` : ''}`}
+      aria-label={`${unit.tag}, ${unit.description}${first && due ? `: ${first.name}, ${due.short}` : unit.unjudged === undefined ? '' : ': cannot be judged'}`}
       sx={{
         ...columns,
         alignItems: 'center',
@@ -203,9 +204,7 @@ function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
             <DueFigure words={due.short} state={first.state} size="0.9rem" />
           </Stack>
         ) : (
-          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-            Nothing to do
-          </Typography>
+          <NothingDue unit={unit} />
         )}
       </Box>
     </Box>

@@ -1,4 +1,4 @@
-import { Box, Button, ButtonBase, Typography } from '@mui/material';
+import { Alert, Box, Button, ButtonBase, Typography } from '@mui/material';
 import type { CompressorView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { stationName } from '@entretien/core/machine';
 import { useState } from 'react';
@@ -20,6 +20,7 @@ const SHOWN = 9;
 /** Every task with its drop, the most pressing first; choosing one begins its record. */
 export function StandingList({ unit, standing, timeZone, onChoose, onStartingPoints }: StandingListProps) {
   const [showsAll, setShowsAll] = useState(false);
+  if (standing.unjudged !== undefined) return <Alert severity="error">{standing.unjudged}</Alert>;
   if (standing.retired) {
     return (
       <Typography sx={{ color: 'text.secondary', py: 2 }}>

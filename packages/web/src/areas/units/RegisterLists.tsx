@@ -11,6 +11,7 @@ import { Figure } from '../../parts/Figure.js';
 import { namePressing, sayDue } from '../../parts/say-due.js';
 import { RulerRow } from '../../parts/ruler/RulerRow.js';
 import { DueFigure } from '../../parts/DueFigure.js';
+import { NothingDue } from '../../parts/NothingDue.js';
 
 interface ListProps {
   readonly units: readonly FleetUnitView[];
@@ -99,7 +100,7 @@ export function RegisterTable({ units, zoneOf }: ListProps) {
 
 function NextTask({ unit, timeZone }: { readonly unit: FleetUnitView; readonly timeZone: string }) {
   const [first] = unit.tasks;
-  if (!first) return <span>nothing to do</span>;
+  if (!first) return <NothingDue unit={unit} />;
   const due = sayDue(first, Date.parse(unit.at), timeZone);
   return (
     <Stack direction="row" spacing={1} sx={{ alignItems: 'center', minWidth: 0, width: '100%' }}>
