@@ -1,74 +1,84 @@
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { Inject, Injectable } from '@nestjs/common';
 import type { ExportQuery } from '@entretien/contracts';
-import { formatInstant } from '@entretien/core/basics';
 import type { Response } from 'express';
-import Papa from 'papaparse';
-import { CLOCK, type Clock } from '../common/tokens.js';
+import { builtWorker } from '../common/built-worker.js';
+import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
-import { Database } from '../persistence/database.js';
+import type { Settings } from '../config.js';
+import { PeopleService } from '../people/people.js';
 import { stands } from '../persistence/hour-facts-sql.js';
 import { SitesService } from '../sites/sites.service.js';
+import type { ExportNames } from './export-rows.js';
+import type { ExportTask } from './export-worker.js';
 
-const COLUMNS = ['Unit', 'Site', 'Date', 'Hours', 'Counter', 'Source', 'Note', 'Id'];
-const READINGS = `SELECT "id", "taken_at" AS "takenAt", "hours", "counts", "source", "note" FROM "reading" "r"
-  WHERE "compressor_id" = ? AND ${stands('r')} ORDER BY "taken_at", "hours"`;
+const READINGS = `SELECT "r"."id", "r"."compressor_id" AS "compressorId", "r"."taken_at" AS "takenAt", "r"."hours", "r"."counts", "r"."source", "r"."note"
+  FROM json_each(?) "unit" JOIN "reading" "r" ON "r"."compressor_id" = "unit"."value"
+  WHERE ${stands('r')} ORDER BY "unit"."key", "r"."taken_at", "r"."hours"`;
 
-interface RawReading {
-  id: string;
-  takenAt: number;
-  hours: number;
-  counts: string;
-  source: string;
-  note: string | null;
-}
-
-/** Writes readings as a list that spreadsheets, and our own import, can read. */
+/** Writes lists that spreadsheets, and our own import, can read: in a worker, so that nobody waits for it. */
 @Injectable()
 export class ExportService {
   constructor(
-    private readonly database: Database,
     private readonly register: UnitRegister,
     private readonly sites: SitesService,
+    private readonly people: PeopleService,
+    @Inject(SETTINGS) private readonly settings: Settings,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
-  /** Unit by unit, so that a large fleet is never in memory as a whole. */
-  async write(query: ExportQuery, response: Response): Promise<void> {
-    const now = this.clock();
+  /** The readings of a unit, a site, or of all, unit by unit. */
+  async readings(query: ExportQuery, response: Response): Promise<void> {
     const wanted = query.compressorId === undefined ? null : this.register.require(query.compressorId).id;
+    const siteId = query.siteId?.toLowerCase();
+    const now = this.clock();
+    const units = [...this.register.all()].filter(
+      (unit) =>
+        (wanted === null || unit.id === wanted) &&
+        (siteId === undefined || this.register.plateOf(unit, now).siteId === siteId),
+    );
     response.type('text/csv').attachment('readings.csv');
-    response.write(`${csv([COLUMNS])}\r\n`);
-    for (const record of this.register.all()) {
-      const plate = this.register.plateOf(record, now);
-      if (wanted !== null && record.id !== wanted) continue;
-      if (query.siteId !== undefined && plate.siteId !== query.siteId.toLowerCase()) continue;
-      const site = this.sites.find(plate.siteId)?.name ?? '';
-      const rows = this.database
-        .all<RawReading>(READINGS, record.id)
-        .map(({ id, takenAt, hours, counts, source, note }) => [
-          plate.tag,
-          site,
-          formatInstant(takenAt),
-          hours,
-          counts,
-          source,
-          note ?? '',
-          id,
-        ]);
-      if (rows.length === 0) continue;
-      if (!response.write(`${csv(rows)}\r\n`))
-        await new Promise((resolve) => response.once('drain', resolve));
-    }
+    await this.write(response, {
+      shape: 'readings-csv',
+      sql: READINGS,
+      cells: [JSON.stringify(units.map(({ id }) => id))],
+    });
+  }
+
+  /** Lets a worker find and write the rows, a piece at a time, as fast as they are taken. */
+  async write(response: Response, order: Pick<ExportTask, 'shape' | 'sql' | 'cells'>): Promise<void> {
+    const databaseFile = join(this.settings.dataDir, 'entretien.sqlite');
+    const task: ExportTask = { ...order, databaseFile, names: this.names() };
+    const worker = new Worker(builtWorker(import.meta.url, 'export-worker'), { workerData: task });
+    // Whoever asked may go away: then nobody needs the rest.
+    response.once('close', () => void worker.terminate());
+    await new Promise<void>((done, fail) => {
+      worker.on('message', (piece: string) => {
+        const goOn = () => worker.postMessage('on');
+        if (response.write(piece)) goOn();
+        else response.once('drain', goOn);
+      });
+      worker.once('error', fail);
+      worker.once('exit', () => done());
+    }).catch((error: unknown) => {
+      // What was sent is a part of a list: breaking off tells whoever reads it that it is not whole.
+      if (!response.headersSent) throw error;
+      response.destroy();
+    });
     response.end();
   }
-}
 
-const FORMULA = /^[=+\-@\t\r]/;
-
-/**
- * Rows as RFC 4180 wants them. What a spreadsheet would take for a formula gets an apostrophe before it: a note
- * must not run on the machine of whoever opens the list. The library's own pattern misses notes of several lines.
- */
-export function csv(rows: readonly (readonly (string | number)[])[]): string {
-  return Papa.unparse(rows as (string | number)[][], { newline: '\r\n', escapeFormulae: FORMULA });
+  /** What rows speak of: of all units, or of some. */
+  names(some?: ReadonlySet<string | null>): ExportNames {
+    const now = this.clock();
+    const spokenOf = [...this.register.all()].filter(({ id }) => some === undefined || some.has(id));
+    const units = spokenOf.map((unit) => {
+      const plate = this.register.plateOf(unit, now);
+      const siteName = this.sites.find(plate.siteId)?.name ?? '';
+      return [unit.id, { tag: plate.tag, siteName, timeZone: this.register.timeZoneOf(plate) }] as const;
+    });
+    const people = this.people.list().map(({ id, name }) => [id, name] as const);
+    return { units: Object.fromEntries(units), people: Object.fromEntries(people) };
+  }
 }

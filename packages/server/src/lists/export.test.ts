@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { daysAgo, expectStatus, TestServer } from '../testing/test-server.js';
-import { csv } from './export.service.js';
+import { csv } from './csv.js';
 
 const servers: TestServer[] = [];
 async function start(): Promise<TestServer> {
@@ -30,7 +30,19 @@ describe('rows as RFC 4180 wants them', () => {
     expect(csv(rows)).toBe(text);
   });
 
-  test.each(['=1+1', '+49', '-cmd', '@SUM(A1)', '\tx', '\rx'])('“%s” is no formula any more', (text) => {
+  test.each([
+    '=1+1',
+    '+49',
+    '-cmd',
+    '@SUM(A1)',
+    '\tx',
+    '\rx',
+    '\nx',
+    '\n=1+1',
+    ' =1+1',
+    '\r\n -1',
+    '\u200b=1',
+  ])('“%s” is no formula any more', (text) => {
     expect(csv([[text, 'b']]).replaceAll('"', '')).toBe(`'${text},b`);
   });
 });
@@ -45,6 +57,7 @@ test('what was exported adds nothing when it is imported, and all of it elsewher
   expectStatus(201, await server.readHours(unit, daysAgo(10), 210, { corrects: slip.id }));
   const { body: text, headers } = await server.read(`/api/readings/export?siteId=${siteId}`);
   expect(headers['content-type']).toContain('text/csv');
+  expect(text.startsWith('\ufeffUnit,')).toBe(true);
   expect(text.split('\r\n')).toHaveLength(4);
   expect(text).toContain('"Haldris, ""Creamery"""');
   expect(text).toContain(`"'=HYPERLINK`);

@@ -9,6 +9,7 @@ import type { ImportQuery, ImportResultView } from '@entretien/contracts';
 import { parseLocalDate } from '@entretien/core/basics';
 import { guessImport, type ImportMapping } from '@entretien/core/hours';
 import Papa from 'papaparse';
+import { builtWorker } from '../common/built-worker.js';
 import { conflict, malformed, ProblemError } from '../common/problem.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
@@ -179,15 +180,9 @@ type RunResult = ReturnType<ImportRun['finish']>;
 
 function runWorker(task: ImportTask): Promise<RunResult> {
   return new Promise((resolve, reject) => {
-    const worker = new Worker(workerFile(), { workerData: task });
+    const worker = new Worker(builtWorker(import.meta.url, 'import-worker'), { workerData: task });
     worker.once('message', resolve);
     worker.once('error', reject);
     worker.once('exit', (code) => reject(new Error(`the import ended with code ${code}`)));
   });
-}
-
-/** Threads run built code; from the sources, as under test, it is that of the last build. */
-function workerFile(): URL {
-  const url = new URL('./import-worker.js', import.meta.url);
-  return import.meta.url.endsWith('.ts') ? new URL(url.href.replace('/src/', '/dist/')) : url;
 }

@@ -35,7 +35,7 @@ export class ListsController {
   @ApiProduces('text/csv')
   @ApiOperation({ summary: 'The readings that stand, as a list (CSV)' })
   write(@Query() query: ExportQuery, @Res() response: Response): Promise<void> {
-    return this.exports.write(query, response);
+    return this.exports.readings(query, response);
   }
 }
 
@@ -43,5 +43,6 @@ export class ListsController {
   imports: [CompressorsModule, PeopleModule, SitesModule],
   controllers: [ListsController],
   providers: [ImportService, ExportService],
+  exports: [ExportService],
 })
 export class ListsModule {}

@@ -1,0 +1,94 @@
+import type { LogbookEntryView, LogbookKind } from '@entretien/contracts';
+import { formatInstant } from '@entretien/core/basics';
+import { BYTE_ORDER_MARK, csv } from './csv.js';
+
+/** What the rows of an export speak of, by id. */
+export interface ExportNames {
+  readonly units: Readonly<Record<string, { tag: string; siteName: string; timeZone: string }>>;
+  readonly people: Readonly<Record<string, string>>;
+}
+
+export interface RawReading {
+  readonly id: string;
+  readonly compressorId: string;
+  readonly takenAt: number;
+  readonly hours: number;
+  readonly counts: string;
+  readonly source: string;
+  readonly note: string | null;
+}
+
+export interface RawEntry {
+  readonly id: string;
+  readonly kind: LogbookKind;
+  readonly compressorId: string | null;
+  readonly at: number;
+  readonly recordedAt: number;
+  readonly by: string;
+  readonly said: string;
+  readonly note: string | null;
+  readonly voided: number;
+}
+
+/** A fact as the logbook shows it. */
+export function toEntryView(
+  { at, recordedAt, note, voided, ...row }: RawEntry,
+  { units, people }: ExportNames,
+): LogbookEntryView {
+  const unit = row.compressorId === null ? undefined : units[row.compressorId];
+  return {
+    ...row,
+    tag: unit?.tag ?? '',
+    siteName: unit?.siteName ?? '',
+    timeZone: unit?.timeZone ?? 'UTC',
+    at: formatInstant(at),
+    recordedAt: formatInstant(recordedAt),
+    byName: people[row.by] ?? 'Technician',
+    voided: voided === 1,
+    ...(note === null ? {} : { note }),
+  };
+}
+
+const READINGS = ['Unit', 'Site', 'Date', 'Hours', 'Counter', 'Source', 'Note', 'Id'];
+const LOGBOOK = ['Date', 'Unit', 'Site', 'Kind', 'What', 'Note', 'By', 'Recorded', 'Stands', 'Id'];
+
+function readingCells(
+  { compressorId, takenAt, hours, counts, source, note, id }: RawReading,
+  names: ExportNames,
+) {
+  const { tag, siteName } = names.units[compressorId]!;
+  return [tag, siteName, formatInstant(takenAt), hours, counts, source, note ?? '', id];
+}
+
+function logbookCells(row: RawEntry, names: ExportNames) {
+  const { at, tag, siteName, kind, said, note, byName, recordedAt, voided, id } = toEntryView(row, names);
+  return [at, tag, siteName, kind, said, note ?? '', byName, recordedAt, voided ? 'no' : 'yes', id];
+}
+
+/** How rows become a list: what it begins and ends with, and what a row is in it. */
+export interface ExportShape {
+  readonly head: string;
+  readonly foot: string;
+  row(row: unknown, names: ExportNames, index: number): string;
+}
+
+const line = (cells: (string | number)[]) => `${csv([cells])}\r\n`;
+
+export const exportShapes = {
+  'readings-csv': {
+    head: BYTE_ORDER_MARK + line(READINGS),
+    foot: '',
+    row: (row, names) => line(readingCells(row as RawReading, names)),
+  },
+  'logbook-csv': {
+    head: BYTE_ORDER_MARK + line(LOGBOOK),
+    foot: '',
+    row: (row, names) => line(logbookCells(row as RawEntry, names)),
+  },
+  'logbook-json': {
+    head: '[',
+    foot: '\n]\n',
+    row: (row, names, index) =>
+      `${index > 0 ? ',' : ''}\n${JSON.stringify(toEntryView(row as RawEntry, names))}`,
+  },
+} as const satisfies Record<string, ExportShape>;
