@@ -1,6 +1,15 @@
 import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { brotliCompressSync } from 'node:zlib';
 import react from '@vitejs/plugin-react';
 import { build, defineConfig, type Plugin } from 'vite';
+
+/** Leaves a file packed beside it, once, for all who can unpack it. */
+function pack(file: string): void {
+  const path = `dist${file}`;
+  if (!/\.(js|css|html|svg)$/.test(file) || !existsSync(path)) return;
+  writeFileSync(`${path}.br`, brotliCompressSync(readFileSync(path)));
+}
 
 /**
  * Builds the service worker after the page, knowing the page's files: they are what it keeps on the device so
@@ -17,6 +26,7 @@ function serviceWorker(): Plugin {
         .map((name) => `/${name}`);
     },
     async closeBundle() {
+      for (const file of [...files, '/mark.svg', '/index.html']) pack(file);
       const name = `entretien-page-${createHash('sha1').update(files.join()).digest('hex').slice(0, 12)}`;
       await build({
         configFile: false,

@@ -2,13 +2,14 @@ import 'reflect-metadata';
 import { Module, type DynamicModule, type LoggerService } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import compression from 'compression';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { serveOpenApi } from './common/openapi.js';
 import { ProblemFilter } from './common/problem.filter.js';
-import { lookForDeepNesting, refuseDeepNesting, requestGuards } from './common/request-guards.js';
+import { atMost, lookForDeepNesting, refuseDeepNesting, requestGuards } from './common/request-guards.js';
 import { systemClock } from './common/system-clock.js';
 import { CLOCK, LOGGER, SETTINGS, type Clock } from './common/tokens.js';
 import { contractPipe } from './common/validation.js';
@@ -34,6 +35,8 @@ import { VesselsModule } from './vessels/vessels.module.js';
 import { VisitsModule } from './visits/visits.module.js';
 
 const LARGEST_BODY = '2mb';
+/** Bodies that may be under way at once, and pictures among them. */
+const [MOST_BODIES, MOST_PICTURES] = [64, 6];
 
 export interface AppOptions {
   readonly settings: Settings;
@@ -93,17 +96,28 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   // A line for each request only where somebody asked for them: it costs more than the request itself.
   if (logger.isLevelEnabled('info')) app.use(pinoHttp({ logger, quietReqLogger: true }));
   const protect = helmet({
+    // Served without TLS it would only be passed over; whoever puts TLS before it says so there.
+    strictTransportSecurity: false,
     contentSecurityPolicy: {
       // MUI writes its styles into the page; everything else comes from our own files.
       directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
     },
   });
-  const protectData = helmet.xContentTypeOptions();
-  // What a page may do is said with the page; data need no more than not to be taken for one.
+  const protectData = dataHeaders();
+  // What a page may do is said with the page; data need no more than not to be taken for one, nor kept.
   app.use((request: Request, response: Response, next: NextFunction) =>
     isData(request.path) ? protectData(request, response, next) : protect(request, response, next),
   );
   app.use('/api', requestGuards(settings.publicUrl));
+  app.use(
+    '/api',
+    atMost(MOST_BODIES, () => true),
+  );
+  app.use(
+    '/api',
+    atMost(MOST_PICTURES, (request) => request.path.endsWith('/photos')),
+  );
+  app.use('/api', compression({ level: 4 }));
   app.use('/api', express.json({ limit: LARGEST_BODY, strict: false, verify: lookForDeepNesting }));
   app.use('/api', refuseDeepNesting);
   app.setGlobalPrefix('api');
@@ -113,6 +127,17 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   serveOpenApi(app);
   if (settings.webDir !== undefined) serveWebPages(app, settings.webDir);
   return app;
+}
+
+function dataHeaders() {
+  return (_request: Request, response: Response, next: NextFunction) => {
+    response.set({
+      'X-Content-Type-Options': 'nosniff',
+      'Cross-Origin-Resource-Policy': 'same-origin',
+      'Cache-Control': 'no-store',
+    });
+    next();
+  };
 }
 
 /** Everything under /api but the page that describes it. */

@@ -57,6 +57,24 @@ function hasBody({ method, headers }: Request): boolean {
   );
 }
 
+/**
+ * Lets so many requests with a body at once through: each holds memory until its last byte has come, and pictures
+ * hold the threads that make them anew. The others are told to come again.
+ */
+export function atMost(most: number, isMeant: (request: Request) => boolean) {
+  let underWay = 0;
+  return (request: Request, response: Response, next: NextFunction): void => {
+    if (!hasBody(request) || !isMeant(request)) return next();
+    if (underWay >= most) {
+      response.set('Retry-After', '2');
+      return next(new ProblemError(503, 'busy', 'Too much at once.', 'Try again in a moment.'));
+    }
+    underWay += 1;
+    response.once('close', () => (underWay -= 1));
+    next();
+  };
+}
+
 /** As deep as anything that we take is nested, and twice that. */
 const DEEPEST = 24;
 

@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { chmodSync, closeSync, mkdirSync, openSync } from 'node:fs';
 import { join } from 'node:path';
 import type { DataSourceOptions } from 'typeorm';
 import {
@@ -54,9 +54,18 @@ export const entities = [
   FleetPriorEntity,
 ];
 
+/** Customers' data are nobody else's on this machine; what lies beside the database gets its rights from it. */
+function keepToOurselves(dataDir: string): void {
+  const file = join(dataDir, 'entretien.sqlite');
+  chmodSync(dataDir, 0o700);
+  closeSync(openSync(file, 'a', 0o600));
+  chmodSync(file, 0o600);
+}
+
 /** How the database of a data folder is opened: migrated, never synchronised; durable at every commit. */
 export function dataSourceOptions(dataDir: string): DataSourceOptions {
   mkdirSync(dataDir, { recursive: true });
+  keepToOurselves(dataDir);
   return {
     type: 'better-sqlite3',
     database: join(dataDir, 'entretien.sqlite'),

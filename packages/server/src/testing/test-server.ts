@@ -59,6 +59,12 @@ export class TestServer {
     rmSync(this.dataDir, { recursive: true, force: true });
   }
 
+  /** Where it answers. */
+  get url(): string {
+    const { port } = this.app.getHttpServer().address() as { port: number };
+    return `http://127.0.0.1:${port}`;
+  }
+
   /** A provider of the running application. */
   get<Provider>(token: abstract new (...parts: never[]) => Provider): Provider {
     return this.app.get(token as never);
