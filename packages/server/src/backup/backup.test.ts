@@ -1,13 +1,23 @@
 import { execFileSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash, randomUUID } from 'node:crypto';
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import Sqlite from 'better-sqlite3';
 import sharp from 'sharp';
 import { create, extract } from 'tar';
 import { daysAgo, expectStatus, TestServer } from '../testing/test-server.js';
 import { VisitAtWork } from '../testing/visit-steps.js';
-import { makeBackup, restoreBackup } from './backup.js';
+import { makeBackup, restoreBackup, type Manifest } from './backup.js';
 
 const NOW = new Date('2026-11-25T10:00:00Z');
 let folder: string;
@@ -106,6 +116,91 @@ test('a backup that was damaged is refused, and what is there stays as it is', a
   await refuse(join(folder, 'nonsense.tar.gz'), /cannot be read as a backup|no backup of ours/);
   await refuse(join(folder, 'nowhere.tar.gz'), /no file/);
   await expect(makeBackup(join(folder, 'empty'), file, NOW)).rejects.toThrow(/no database/);
+});
+
+test('a photo that is missing is named, and ends neither the backup nor putting it back', async () => {
+  const { photo } = await unitWithPhoto();
+  rmSync(join(server.dataDir, 'photos', `${photo}.jpg`));
+  const file = join(folder, 'one.tar.gz');
+  const manifest = await makeBackup(server.dataDir, file, NOW);
+  expect([manifest.photos, manifest.missing]).toEqual([[], [`${photo}.jpg`]]);
+  expect(statSync(file).mode & 0o777).toBe(0o600);
+  expect(await restoreBackup(file, join(folder, 'data'), NOW)).toBeNull();
+});
+
+test('only what the list of contents names is put back: no log that would change the data', async () => {
+  await unitWithPhoto();
+  const file = join(folder, 'one.tar.gz');
+  await makeBackup(server.dataDir, file, NOW);
+  const inside = mkdtempSync(join(folder, 'inside-'));
+  await extract({ cwd: inside, file });
+  writeFileSync(join(inside, 'entretien.sqlite-wal'), 'a log');
+  writeFileSync(join(inside, 'photos', 'more.jpg'), 'more');
+  writeFileSync(join(inside, 'run.sh'), 'more');
+  await create({ cwd: inside, file, gzip: true }, readdirSync(inside));
+  const target = join(folder, 'data');
+  await restoreBackup(file, target, NOW);
+  expect(readdirSync(target).sort()).toEqual(['entretien.sqlite', 'photos']);
+  expect(readdirSync(join(target, 'photos'))).toHaveLength(1);
+});
+
+describe('a database that is not to be opened', () => {
+  const strange = (change: (database: Sqlite.Database) => void) => {
+    const dataDir = mkdtempSync(join(folder, 'strange-'));
+    const database = new Sqlite(join(dataDir, 'entretien.sqlite'));
+    change(database);
+    database.close();
+    return dataDir;
+  };
+  const later = () =>
+    strange((database) => {
+      database.exec('CREATE TABLE "migrations" ("name" text)');
+      database.exec(
+        `INSERT INTO "migrations" VALUES ('FirstTables1764028800000'), ('Tomorrow1999999999999')`,
+      );
+    });
+  const another = () => strange((database) => database.exec('CREATE TABLE "recipes" ("name" text)'));
+  const marked = () =>
+    strange((database) => {
+      database.pragma('application_id = 12');
+      database.exec('CREATE TABLE "migrations" ("name" text)');
+    });
+
+  test.each([
+    ['a later release’s', later, /later release/],
+    ['another program’s', another, /another program/],
+    ['one marked as another program’s', marked, /another program/],
+  ])('%s is refused at the start, and stays as it is', async (_name, make, sentence) => {
+    const dataDir = make();
+    const file = join(dataDir, 'entretien.sqlite');
+    const before = readFileSync(file);
+    await expect(TestServer.start({ dataDir })).rejects.toThrow(sentence);
+    expect(readFileSync(file).equals(before)).toBe(true);
+  });
+
+  test('nor is it put back from an archive', async () => {
+    await unitWithPhoto();
+    const file = join(folder, 'one.tar.gz');
+    await makeBackup(server.dataDir, file, NOW);
+    const target = join(folder, 'data');
+    const other = await tampered(file, (inside) => {
+      const path = join(inside, 'entretien.sqlite');
+      cpSync(join(later(), 'entretien.sqlite'), path);
+      const manifest = JSON.parse(readFileSync(join(inside, 'manifest.json'), 'utf8')) as Manifest;
+      const bytes = readFileSync(path);
+      const sha256 = createHash('sha256').update(bytes).digest('hex');
+      const database = { ...manifest.database, bytes: bytes.length, sha256 };
+      writeFileSync(join(inside, 'manifest.json'), JSON.stringify({ ...manifest, database, photos: [] }));
+    });
+    await expect(restoreBackup(other, target, NOW)).rejects.toThrow(/later release/);
+    expect(existsSync(target)).toBe(false);
+  });
+
+  test('what is no database at all says so', async () => {
+    const dataDir = mkdtempSync(join(folder, 'none-'));
+    writeFileSync(join(dataDir, 'entretien.sqlite'), 'no database '.repeat(200));
+    await expect(TestServer.start({ dataDir })).rejects.toThrow(/no database, or is damaged/);
+  });
 });
 
 test('run by hand, it says what it did or what is wrong', () => {

@@ -1,10 +1,14 @@
 import { createHash } from 'node:crypto';
 import {
+  chmodSync,
+  closeSync,
   cpSync,
   createReadStream,
   existsSync,
+  fsyncSync,
   mkdirSync,
   mkdtempSync,
+  openSync,
   readdirSync,
   readFileSync,
   renameSync,
@@ -16,6 +20,7 @@ import { dirname, join, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import Sqlite from 'better-sqlite3';
 import { create, extract } from 'tar';
+import { DatabaseProblem, refuseStrangeDatabase } from '../persistence/our-database.js';
 
 const DATABASE = 'entretien.sqlite';
 const PHOTOS = 'photos';
@@ -33,6 +38,8 @@ export interface Manifest {
   readonly madeAt: string;
   readonly database: FileMark;
   readonly photos: readonly FileMark[];
+  /** Photos that the database names and that were missing or damaged when the backup was made. */
+  readonly missing?: readonly string[];
 }
 
 /** Something about a backup is not as it must be; the sentence is for whoever runs it. */
@@ -58,21 +65,28 @@ export async function makeBackup(dataDir: string, file: string, madeAt: Date): P
     // A photo lies there before the database names it: whatever the copy names is there by now.
     const names = photosOf(join(work, DATABASE)).map(({ id }) => `${id}.jpg`);
     mkdirSync(join(work, PHOTOS));
+    const missing: string[] = [];
     for (const name of names) {
       const photo = join(dataDir, PHOTOS, name);
-      if (!existsSync(photo)) throw new BackupProblem(`The photo ${name} is missing in ${dataDir}.`);
-      cpSync(photo, join(work, PHOTOS, name));
+      // One that is missing must not end the backup of all the others: it is named.
+      if (!existsSync(photo)) missing.push(name);
+      else cpSync(photo, join(work, PHOTOS, name));
     }
+    const there = names.filter((name) => !missing.includes(name));
     const manifest: Manifest = {
       format: 1,
       madeAt: madeAt.toISOString(),
       database: await markOf(work, DATABASE),
-      photos: await Promise.all(names.map((name) => markOf(join(work, PHOTOS), name))),
+      photos: await Promise.all(there.map((name) => markOf(join(work, PHOTOS), name))),
+      ...(missing.length === 0 ? {} : { missing }),
     };
     writeFileSync(join(work, MANIFEST), JSON.stringify(manifest, null, 2));
     const half = `${resolve(file)}.part`;
     await create({ cwd: work, file: half, gzip: true, portable: true }, [MANIFEST, DATABASE, PHOTOS]);
+    chmodSync(half, 0o600);
+    sync(half);
     renameSync(half, resolve(file));
+    sync(dirname(resolve(file)));
     return manifest;
   } finally {
     rmSync(work, { recursive: true, force: true });
@@ -97,12 +111,13 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
       throw new BackupProblem(`${file} cannot be read as a backup: ${(error as Error).message}`);
     }
     await check(work);
-    rmSync(join(work, MANIFEST));
+    keepNamed(work, readManifest(work));
     const before =
       existsSync(target) && readdirSync(target).length > 0 ? `${target}.before-${stamp(now)}` : null;
     if (before !== null) renameSync(target, before);
     else rmSync(target, { recursive: true, force: true });
     renameSync(work, target);
+    sync(dirname(target));
     return before;
   } catch (problem) {
     rmSync(work, { recursive: true, force: true });
@@ -123,6 +138,8 @@ async function check(folder: string): Promise<void> {
       throw new BackupProblem(`${name} is not as it was when the backup was made.`);
     }
   }
+  // What was not named must not be read with it either.
+  for (const log of ['-wal', '-shm', '-journal']) rmSync(join(folder, DATABASE + log), { force: true });
   const database = new Sqlite(join(folder, DATABASE), { readonly: true });
   try {
     const answer = database.pragma('integrity_check', { simple: true });
@@ -130,9 +147,40 @@ async function check(folder: string): Promise<void> {
   } finally {
     database.close();
   }
-  const there = new Set(manifest.photos.map(({ name }) => name));
+  refuseStrange(join(folder, DATABASE));
+  const there = new Set([...manifest.photos.map(({ name }) => name), ...(manifest.missing ?? [])]);
   const missing = photosOf(join(folder, DATABASE)).find(({ id }) => !there.has(`${id}.jpg`));
   if (missing) throw new BackupProblem(`The photo ${missing.id}.jpg is missing in the backup.`);
+}
+
+/** Leaves nothing but what the list of contents names: a log beside the database would change it when it is opened. */
+function keepNamed(folder: string, { photos }: Manifest): void {
+  for (const name of readdirSync(folder)) {
+    if (name !== DATABASE && name !== PHOTOS) rmSync(join(folder, name), { recursive: true, force: true });
+  }
+  const named = new Set(photos.map(({ name }) => name));
+  mkdirSync(join(folder, PHOTOS), { recursive: true });
+  for (const name of readdirSync(join(folder, PHOTOS))) {
+    if (!named.has(name)) rmSync(join(folder, PHOTOS, name), { recursive: true, force: true });
+    else sync(join(folder, PHOTOS, name));
+  }
+  for (const path of [join(folder, DATABASE), join(folder, PHOTOS), folder]) sync(path);
+}
+
+/** What was written is on the disk, and not on its way there. */
+function sync(path: string): void {
+  const handle = openSync(path, 'r');
+  fsyncSync(handle);
+  closeSync(handle);
+}
+
+function refuseStrange(file: string): void {
+  try {
+    refuseStrangeDatabase(file);
+  } catch (error) {
+    if (error instanceof DatabaseProblem) throw new BackupProblem(`In the backup: ${error.message}`);
+    throw error;
+  }
 }
 
 function readManifest(folder: string): Manifest {
@@ -141,7 +189,8 @@ function readManifest(folder: string): Manifest {
     const isManifest =
       manifest.format === 1 && manifest.database.name === DATABASE && Array.isArray(manifest.photos);
     // A name from a file never leads out of its folder.
-    if (isManifest && manifest.photos.every(({ name }) => /^[0-9a-f-]{36}\.jpg$/.test(name))) return manifest;
+    const names = [...manifest.photos.map(({ name }) => name), ...(manifest.missing ?? [])];
+    if (isManifest && names.every((name) => /^[0-9a-f-]{36}\.jpg$/.test(name))) return manifest;
   } catch {
     // Falls through to the problem below.
   }

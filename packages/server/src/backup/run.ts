@@ -8,9 +8,11 @@ async function run([what, file]: readonly string[]): Promise<string> {
   const now = new Date(systemClock());
   if (what === 'backup') {
     const target = file ?? `entretien-${now.toISOString().slice(0, 10)}.tar.gz`;
-    const { database, photos } = await makeBackup(dataDir, target, now);
+    const { database, photos, missing = [] } = await makeBackup(dataDir, target, now);
     const size = (database.bytes / 1_000_000).toFixed(1);
-    return `${target}: the database (${size} MB) and ${photos.length} photos.`;
+    const without =
+      missing.length === 0 ? '' : ` Missing in ${dataDir}, and so in it: ${missing.join(', ')}.`;
+    return `${target}: the database (${size} MB) and ${photos.length} photos.${without}`;
   }
   if (what !== 'restore' || file === undefined) {
     throw new BackupProblem('Say which backup: npm run restore -- entretien-2026-11-25.tar.gz');

@@ -19,11 +19,8 @@ import { ServiceEntity } from './entities/service.entity.js';
 import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
 import { VesselChangeEntity, VesselEntity, VesselExaminationEntity } from './entities/vessel.entity.js';
 import { PhotoEntity, VisitEntity, VisitStepEntity } from './entities/visit.entity.js';
-import { FirstTables1764028800000 } from './migrations/1764028800000-first-tables.js';
-import { Corrections1764115200000 } from './migrations/1764115200000-corrections.js';
-import { Measurements1764201600000 } from './migrations/1764201600000-measurements.js';
-import { PlansInFull1764288000000 } from './migrations/1764288000000-plans-in-full.js';
-import { Visits1764374400000 } from './migrations/1764374400000-visits.js';
+import { migrations } from './migrations/index.js';
+import { APPLICATION_ID, refuseStrangeDatabase } from './our-database.js';
 
 export const entities = [
   PersonEntity,
@@ -65,24 +62,20 @@ function keepToOurselves(dataDir: string): void {
 /** How the database of a data folder is opened: migrated, never synchronised; durable at every commit. */
 export function dataSourceOptions(dataDir: string): DataSourceOptions {
   mkdirSync(dataDir, { recursive: true });
+  refuseStrangeDatabase(join(dataDir, 'entretien.sqlite'));
   keepToOurselves(dataDir);
   return {
     type: 'better-sqlite3',
     database: join(dataDir, 'entretien.sqlite'),
     entities,
-    migrations: [
-      FirstTables1764028800000,
-      Corrections1764115200000,
-      Measurements1764201600000,
-      PlansInFull1764288000000,
-      Visits1764374400000,
-    ],
+    migrations,
     migrationsRun: true,
     enableWAL: true,
     timeout: 5000,
     prepareDatabase: (connection: { pragma(text: string): void }) => {
       connection.pragma('synchronous = FULL');
       connection.pragma('foreign_keys = ON');
+      connection.pragma(`application_id = ${APPLICATION_ID}`);
     },
   };
 }

@@ -1,0 +1,14 @@
+import { FirstTables1764028800000 } from './1764028800000-first-tables.js';
+import { Corrections1764115200000 } from './1764115200000-corrections.js';
+import { Measurements1764201600000 } from './1764201600000-measurements.js';
+import { PlansInFull1764288000000 } from './1764288000000-plans-in-full.js';
+import { Visits1764374400000 } from './1764374400000-visits.js';
+
+/** Everything that was ever done to the tables, in its order. */
+export const migrations = [
+  FirstTables1764028800000,
+  Corrections1764115200000,
+  Measurements1764201600000,
+  PlansInFull1764288000000,
+  Visits1764374400000,
+];
