@@ -35,7 +35,7 @@ import { people, sites, type SiteStory, type UnitStory } from './story.js';
 import { parts } from './van.js';
 import { creameryVisit, visitTasks } from './visit-story.js';
 
-export { systemClock } from '@entretien/server';
+export { FolderLock, systemClock } from '@entretien/server';
 
 const TIME_ZONE = 'Europe/Zurich';
 const SEED = 'haldris';

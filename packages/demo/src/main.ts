@@ -18,12 +18,15 @@ if (values.anew || !existsSync(join(target, 'entretien.sqlite'))) {
   rmSync(beside, { recursive: true, force: true });
   mkdirSync(beside, { recursive: true });
   // Fetched only now: with the data there, nothing of this is needed to start.
-  const { generateDemo, systemClock } = await import('./generate.js');
+  const { FolderLock, generateDemo, systemClock } = await import('./generate.js');
   const at = values.at === undefined ? systemClock() : Date.parse(values.at);
   if (Number.isNaN(at))
     throw new Error(`--at ${values.at} is no moment; write it like 2026-11-24T09:00:00Z.`);
   const summary = await generateDemo(beside, at);
+  // Nothing is taken from under a server that runs on it.
+  const lock = existsSync(target) ? FolderLock.take(target) : null;
   rmSync(target, { recursive: true, force: true });
+  lock?.release();
   renameSync(beside, target);
   const { sites, units, readings, services, measurements } = summary;
   console.log(

@@ -4,6 +4,7 @@ export { settingsFrom, type Settings } from './config.js';
 export { CompressorsService } from './compressors/compressors.service.js';
 export { MeasurementsService } from './measurements/measurements.service.js';
 export { PeopleService } from './people/people.js';
+export { FolderLock } from './persistence/folder-lock.js';
 export { Database } from './persistence/database.js';
 export { drawReport, type ReportContent } from './papers/report-paper.js';
 export { PartsService } from './parts/parts.service.js';

@@ -20,11 +20,13 @@ import { dirname, join, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import Sqlite from 'better-sqlite3';
 import { create, extract } from 'tar';
+import { FolderLock } from '../persistence/folder-lock.js';
 import { DatabaseProblem, refuseStrangeDatabase } from '../persistence/our-database.js';
 
 const DATABASE = 'entretien.sqlite';
 const PHOTOS = 'photos';
 const MANIFEST = 'manifest.json';
+const LOCK = 'entretien.lock';
 
 interface FileMark {
   readonly name: string;
@@ -104,6 +106,7 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
   const target = resolve(dataDir);
   mkdirSync(dirname(target), { recursive: true });
   const work = mkdtempSync(`${target}.restoring-`);
+  let lock: FolderLock | undefined;
   try {
     try {
       await extract({ cwd: work, file, strict: true, preservePaths: false });
@@ -112,8 +115,11 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
     }
     await check(work);
     keepNamed(work, readManifest(work));
+    if (existsSync(target)) lock = takeLock(target);
     const before =
-      existsSync(target) && readdirSync(target).length > 0 ? `${target}.before-${stamp(now)}` : null;
+      existsSync(target) && readdirSync(target).some((name) => !name.startsWith(LOCK))
+        ? `${target}.before-${stamp(now)}`
+        : null;
     if (before !== null) renameSync(target, before);
     else rmSync(target, { recursive: true, force: true });
     renameSync(work, target);
@@ -122,6 +128,18 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
   } catch (problem) {
     rmSync(work, { recursive: true, force: true });
     throw problem;
+  } finally {
+    lock?.release();
+  }
+}
+
+/** A restore under a running server would lose what that acknowledges afterwards. */
+function takeLock(dataDir: string): FolderLock {
+  try {
+    return FolderLock.take(dataDir);
+  } catch (error) {
+    if (error instanceof DatabaseProblem) throw new BackupProblem(error.message);
+    throw error;
   }
 }
 

@@ -14,6 +14,7 @@ export class ProblemFilter implements ExceptionFilter {
     const response = http.getResponse<Response>();
     if (response.headersSent) return;
     const problem = problemOf(error);
+    if (problem.status === 503) response.set('Retry-After', '2');
     if (problem.status >= 500) {
       const { method, url } = http.getRequest<Request>();
       this.logger.error({ err: error, method, url }, 'request failed');
@@ -27,6 +28,8 @@ export class ProblemFilter implements ExceptionFilter {
 
 function problemOf(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
+  const stored = storageProblemOf(error);
+  if (stored !== null) return stored;
   const status = statusOf(error);
   switch (status) {
     case 400:
@@ -52,6 +55,28 @@ function problemOf(error: unknown): ProblemError {
             'Nothing was changed. Try again.',
           );
   }
+}
+
+/** What the disk or the database has to say, in a sentence that leads somewhere. */
+function storageProblemOf(error: unknown): ProblemError | null {
+  const code = String((error as { code?: unknown } | null)?.code);
+  const title = 'It could not be written.';
+  if (/^SQLITE_(BUSY|LOCKED)/.test(code)) {
+    return new ProblemError(503, 'busy', title, 'The database is busy. Try again in a moment.');
+  }
+  if (/^SQLITE_FULL|^ENOSPC|^EDQUOT/.test(code)) {
+    const detail = 'The disk of the server is full. Make room on it and try again; nothing was changed.';
+    return new ProblemError(507, 'disk-full', title, detail);
+  }
+  if (/^SQLITE_(READONLY|CANTOPEN|PERM)|^EACCES|^EROFS|^EPERM/.test(code)) {
+    const detail = 'The server may not write to its data folder. Look at its rights; nothing was changed.';
+    return new ProblemError(507, 'not-writable', title, detail);
+  }
+  if (/^SQLITE_(CORRUPT|IOERR|NOTADB)|^EIO/.test(code)) {
+    const detail = 'The disk or the database is damaged. Stop the server and put a backup back.';
+    return new ProblemError(507, 'damaged', title, detail);
+  }
+  return null;
 }
 
 function statusOf(error: unknown): number {

@@ -71,7 +71,8 @@ export function dataSourceOptions(dataDir: string): DataSourceOptions {
     migrations,
     migrationsRun: true,
     enableWAL: true,
-    timeout: 5000,
+    // Nobody else writes for long; whoever waits holds up everybody.
+    timeout: 2000,
     prepareDatabase: (connection: { pragma(text: string): void }) => {
       connection.pragma('synchronous = FULL');
       connection.pragma('foreign_keys = ON');

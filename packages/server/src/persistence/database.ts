@@ -73,6 +73,11 @@ export class Database {
     return `"${this.dataSource.getMetadata(entity).tableName}"`;
   }
 
+  /** Writes a page of the file, and nothing that means anything. */
+  touch(now: number): void {
+    this.connection.pragma(`user_version = ${Math.floor(now / 1000) % 2 ** 31}`);
+  }
+
   /** Reads rows by a statement of our own, for what is read often or in bulk. */
   all<Row>(sql: string, ...cells: Cell[]): Row[] {
     return this.prepared(sql).all(...cells) as Row[];
