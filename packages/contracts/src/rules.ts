@@ -95,12 +95,18 @@ export function IsFigure(what: string, min: number, max: number): Decorator {
   );
 }
 
+/** Lines may be broken and columns set; anything else that no key writes is no part of a text. */
+// eslint-disable-next-line no-control-regex -- that is what it is about
+const NO_CONTROLS = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f]*$/;
+
 /** A text that is not blank and not too long. */
 export function IsText(what: string, longest: number): Decorator {
   return all(
     IsString({ message: `${what} must be a text.` }),
     MinLength(1, { message: `${what} must not be empty.` }),
-    Matches(/\S/, { message: `${what} must not be blank.` }),
+    // Something that can be seen: a blank of no width is a blank.
+    Matches(/[\p{L}\p{N}\p{P}\p{S}]/u, { message: `${what} must not be blank.` }),
+    Matches(NO_CONTROLS, { message: `${what} must not hold control characters.` }),
     MaxLength(longest, { message: `${what} can be ${longest} characters long at most.` }),
   );
 }

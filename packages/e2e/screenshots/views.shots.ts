@@ -1,18 +1,9 @@
 import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { phone } from '../shared.config.js';
-import { dateAgo, expect, test } from '../tests/fixtures.js';
+import { dateAgo, expect, settle, test } from '../tests/fixtures.js';
 
 const folder = resolve(import.meta.dirname, '../../../docs/screenshots');
-
-/** Until nothing is loading, nothing moves and the faces are there: what a person would see after a moment. */
-async function settle(page: Page): Promise<void> {
-  await expect(page.getByRole('status', { name: 'Loading' })).toHaveCount(0);
-  await page.evaluate(() => document.fonts.ready);
-  await page.waitForFunction(() =>
-    document.getAnimations().every(({ playState }) => playState !== 'running'),
-  );
-}
 
 async function take(page: Page, name: string): Promise<void> {
   await settle(page);

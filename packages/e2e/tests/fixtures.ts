@@ -192,6 +192,17 @@ export function isPhone(page: Page): boolean {
   return (page.viewportSize()?.width ?? 0) < 600;
 }
 
+/** Until nothing is loading, nothing moves and the faces are there: what a person would see after a moment. */
+export async function settle(page: Page): Promise<void> {
+  await expect(page.getByRole('status', { name: 'Loading' })).toHaveCount(0);
+  await page.evaluate(() => document.fonts.ready);
+  // A change of colours begins with the next frame, and ends when nothing runs any more.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  await page.waitForFunction(() =>
+    document.getAnimations().every(({ playState }) => playState !== 'running'),
+  );
+}
+
 /** Opens a unit's page and waits for it. */
 export async function openUnit(page: Page, id: string, tag: string): Promise<void> {
   await page.goto(`/units/${id}`);

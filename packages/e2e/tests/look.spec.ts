@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
-import { expect, isPhone, openUnit, test } from './fixtures.js';
+import { expect, isPhone, openUnit, settle, test } from './fixtures.js';
 
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -100,7 +100,7 @@ for (const [part, some] of views.entries()) {
     for (const view of some) {
       await page.goto(addressOf(view, id, siteId, told));
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await expect(page.getByRole('status', { name: 'Loading' })).toHaveCount(0);
+      await settle(page);
       expect([view, await widthOf(page)]).toEqual([view, page.viewportSize()!.width]);
       if (isPhone(page)) expect([view, await smallTargets(page)]).toEqual([view, []]);
       // Through the debugger and not a script tag, which the page's own policy would refuse.
@@ -110,6 +110,7 @@ for (const [part, some] of views.entries()) {
       // By night only the colours are others, and they are the same on every device.
       await page.emulateMedia({ colorScheme: 'dark' });
       await expect(page.locator('html')).toHaveAttribute('data-scheme', 'dark');
+      await settle(page);
       expect([view, await violations(page, ['color-contrast'])]).toEqual([view, []]);
       await page.emulateMedia({ colorScheme: 'light' });
     }

@@ -1,5 +1,5 @@
 import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
-import { isoGrades, viscosityAt, type IsoGrade } from './viscosity.js';
+import { isoGrades, midpointOf, viscosityAt, type IsoGrade } from './viscosity.js';
 import { viscosityIndex } from './viscosity-index.js';
 
 /** What an oil must do: be thin enough to start cold, thick enough to carry when warm. */
@@ -37,7 +37,7 @@ export function gradesFor(duty: OilDuty): Outcome<readonly IsoGrade[]> {
     isoGrades.filter((grade) => {
       const at100 = viscosityAt100(grade, index);
       if (at100 === null) return false;
-      const oil = { at40: grade, at100 };
+      const oil = { at40: midpointOf(grade), at100 };
       const [cold, warm] = [viscosityAt(oil, startTempC), viscosityAt(oil, runningTempC)];
       return cold.ok && warm.ok && cold.value <= mostAtStart && warm.value >= leastRunning;
     }),
@@ -46,14 +46,15 @@ export function gradesFor(duty: OilDuty): Outcome<readonly IsoGrade[]> {
 
 /** The viscosity at 100 °C of an oil of a grade and index; null for grades too thin for the index. */
 function viscosityAt100(grade: IsoGrade, index: number): number | null {
-  let [low, high] = [2, Math.min(70, grade * 0.95)];
+  const at40 = midpointOf(grade);
+  let [low, high] = [2, Math.min(70, at40 * 0.95)];
   if (high <= low) return null;
   for (let round = 0; round < 40; round++) {
     const middle = (low + high) / 2;
-    const found = viscosityIndex({ at40: grade, at100: middle });
+    const found = viscosityIndex({ at40, at100: middle });
     if (found.ok && found.value < index) low = middle;
     else high = middle;
   }
-  const reached = viscosityIndex({ at40: grade, at100: high });
+  const reached = viscosityIndex({ at40, at100: high });
   return reached.ok && Math.abs(reached.value - index) <= 2 ? high : null;
 }

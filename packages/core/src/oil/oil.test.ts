@@ -6,14 +6,20 @@ const valueOf = (outcome: { ok: boolean; value?: number }) => {
   return outcome.value!;
 };
 
-test('grades are within a tenth of their number (ISO 3448)', () => {
-  for (const grade of isoGrades) {
-    expect([isoGradeOf(grade), isoGradeOf(grade * 0.9), isoGradeOf(grade * 1.1)]).toEqual([
+test('grades are within a tenth of their middle (ISO 3448)', () => {
+  // The middles as the standard has them; the limits beside them, by hand.
+  const middles = [2.2, 3.2, 4.6, 6.8, 10, 15, 22, 32, 46, 68, 100, 150, 220, 320, 460];
+  for (const [index, grade] of isoGrades.entries()) {
+    const middle = middles[index]!;
+    expect([grade, isoGradeOf(middle * 0.9), isoGradeOf(middle), isoGradeOf(middle * 1.1)]).toEqual([
+      grade,
       grade,
       grade,
       grade,
     ]);
   }
+  expect([1.98, 2.42, 2.88, 3.52, 4.14, 5.06, 6.12, 7.48].map(isoGradeOf)).toEqual([2, 2, 3, 3, 5, 5, 7, 7]);
+  expect([1.97, 2.5, 3.6, 5.2, 7.6].map(isoGradeOf)).toEqual([null, null, null, null, null]);
   expect([isoGradeOf(55), isoGradeOf(80), isoGradeOf(1000)]).toEqual([null, null, null]);
 });
 

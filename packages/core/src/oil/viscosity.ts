@@ -1,10 +1,18 @@
 import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
 
-/** The ISO viscosity grades (ISO 3448): mm²/s at 40 °C, each within a tenth. */
+/** The ISO viscosity grades (ISO 3448): each within a tenth of its middle at 40 °C. */
 export const isoGrades = [2, 3, 5, 7, 10, 15, 22, 32, 46, 68, 100, 150, 220, 320, 460] as const;
 export type IsoGrade = (typeof isoGrades)[number];
 
 const GRADE_TOLERANCE = 0.1;
+
+/** The middle of each grade, mm²/s at 40 °C (ISO 3448): its number, but for the thinnest. */
+const midpoints: Readonly<Partial<Record<IsoGrade, number>>> = { 2: 2.2, 3: 3.2, 5: 4.6, 7: 6.8 };
+
+/** The middle of a grade, mm²/s at 40 °C. */
+export function midpointOf(grade: IsoGrade): number {
+  return midpoints[grade] ?? grade;
+}
 
 /**
  * The grade that an oil of a viscosity belongs to.
@@ -13,7 +21,9 @@ const GRADE_TOLERANCE = 0.1;
  * @returns null for one between two grades
  */
 export function isoGradeOf(viscosityAt40: number): IsoGrade | null {
-  return isoGrades.find((grade) => Math.abs(viscosityAt40 / grade - 1) <= GRADE_TOLERANCE + 1e-12) ?? null;
+  const isIn = (grade: IsoGrade) =>
+    Math.abs(viscosityAt40 / midpointOf(grade) - 1) <= GRADE_TOLERANCE + 1e-12;
+  return isoGrades.find(isIn) ?? null;
 }
 
 /** An oil by its viscosities at 40 and 100 °C, mm²/s. */
