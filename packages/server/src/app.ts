@@ -9,7 +9,13 @@ import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { serveOpenApi } from './common/openapi.js';
 import { ProblemFilter } from './common/problem.filter.js';
-import { atMost, lookForDeepNesting, refuseDeepNesting, requestGuards } from './common/request-guards.js';
+import {
+  atMost,
+  lookForDeepNesting,
+  refuseDeepNesting,
+  refuseInheritedNames,
+  requestGuards,
+} from './common/request-guards.js';
 import { systemClock } from './common/system-clock.js';
 import { CLOCK, LOGGER, SETTINGS, type Clock } from './common/tokens.js';
 import { contractPipe } from './common/validation.js';
@@ -91,6 +97,8 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
     logger: nestLogger(logger),
     bodyParser: false,
     abortOnError: false,
+    // A server that is told to end does not wait for whoever is still sending.
+    forceCloseConnections: true,
   });
   app.disable('x-powered-by');
   // A line for each request only where somebody asked for them: it costs more than the request itself.
@@ -120,6 +128,7 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   app.use('/api', compression({ level: 4 }));
   app.use('/api', express.json({ limit: LARGEST_BODY, strict: false, verify: lookForDeepNesting }));
   app.use('/api', refuseDeepNesting);
+  app.use('/api', refuseInheritedNames);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(contractPipe());
   app.useGlobalFilters(new ProblemFilter(logger));

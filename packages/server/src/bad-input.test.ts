@@ -267,3 +267,106 @@ describe('a body nested too deep', () => {
     expect(answer.status).toBe(200);
   });
 });
+
+describe('nonsense that was once taken', () => {
+  const part = (more: object = {}) => ({
+    id: randomUUID(),
+    number: `N-${randomUUID().slice(0, 8)}`,
+    name: 'Oil filter',
+    class: 'element',
+    answers: 'oil filter',
+    fits: [],
+    figures: {},
+    inVan: 2,
+    ...more,
+  });
+  const site = async () => (await server.read(`/api/compressors/${unit}`)).body.siteId as string;
+
+  test.each([
+    ['in 2199', { movedAt: '2199-01-01T00:00:00Z', count: 1 }, 'movedAt'],
+    ['in 1950', { movedAt: '1950-01-01T00:00:00Z', count: 1 }, 'movedAt'],
+    ['of 0.0001 of it', { movedAt: daysAgo(1), count: 0.0001 }, 'count'],
+    ['that leaves fewer than none', { movedAt: daysAgo(1), count: -3 }, 'count'],
+  ])('a move of parts %s', async (_name, move, field) => {
+    const one = part();
+    expect((await server.post('/api/parts', one)).status).toBe(201);
+    expectProblem(await server.post(`/api/parts/${one.id}/moves`, { id: randomUUID(), ...move }), 422, field);
+    // What is there can be taken.
+    const all = { id: randomUUID(), movedAt: daysAgo(1), count: -2 };
+    expect((await server.post(`/api/parts/${one.id}/moves`, all)).body.inVan).toBe(0);
+  });
+
+  test('one number twice in the catalogue', async () => {
+    const first = part();
+    expect((await server.post('/api/parts', first)).status).toBe(201);
+    expectProblem(await server.post('/api/parts', part({ number: first.number })), 422, 'number');
+    expect((await server.post('/api/parts', first)).status).toBe(201);
+  });
+
+  test('a change of a site that changes nothing', async () => {
+    expectProblem(await server.post(`/api/sites/${await site()}/changes`, { id: randomUUID() }), 422);
+  });
+
+  test.each(['1950-01-01', '2199-01-01'])('a visit planned on %s', async (plannedOn) => {
+    const visit = {
+      id: randomUUID(),
+      siteId: await site(),
+      plannedOn,
+      units: [{ compressorId: unit, tasks: [] }],
+    };
+    expectProblem(await server.post('/api/visits', visit), 422, 'plannedOn');
+  });
+
+  test('a step of 1950, and work on a fault before it was found', async () => {
+    const visit = {
+      id: randomUUID(),
+      siteId: await site(),
+      plannedOn: '2026-11-24',
+      units: [{ compressorId: unit, tasks: [] }],
+    };
+    expect((await server.post('/api/visits', visit)).status).toBe(201);
+    const step = {
+      id: randomUUID(),
+      compressorId: unit,
+      kind: 'note',
+      session: 's',
+      details: { text: 'Seen' },
+    };
+    const long = { ...step, doneAt: '1950-01-01T00:00:00Z' };
+    expectProblem(await server.post(`/api/visits/${visit.id}/steps`, long), 422, 'doneAt');
+    const repair = { id: randomUUID(), kind: 'fault', foundAt: daysAgo(2), found: 'Weeps' };
+    expect((await server.post(`/api/compressors/${unit}/repairs`, repair)).status).toBe(201);
+    const entry = { id: randomUUID(), kind: 'note', at: daysAgo(3), words: 'Closed' };
+    expectProblem(await server.post(`/api/repairs/${repair.id}/entries`, entry), 422, 'at');
+  });
+
+  test.each([
+    ['of no width', '\u200b\u2060'],
+    ['with a bell in it', 'Coppel\u0007Joinery'],
+    ['with a zero in it', 'Coppel\u0000'],
+  ])('a name %s', async (_name, name) => {
+    expectProblem(await server.post('/api/sites', { id: randomUUID(), name }), 400, 'name');
+  });
+
+  test.each(['constructor', 'toString', '__proto__', 'hasOwnProperty'])('a field named %s', async (field) => {
+    const body = `{"id":"${randomUUID()}","name":"Coppel Joinery","${field}":{"x":1}}`;
+    expectProblem(await server.post('/api/sites', body), 400, field);
+    expectProblem(
+      await server.post('/api/readings/batch', `{"readings":[{"a":{"${field}":1}}]}`),
+      400,
+      field,
+    );
+  });
+});
+
+test('what a clock that was fast has recorded can be withdrawn once the clock is right', async () => {
+  const other = await server.addUnit({ tag: 'FAST-1' });
+  const now = server.now;
+  server.now += 400 * 86_400_000;
+  const reading = (await server.readHours(other, new Date(server.now).toISOString(), 5000)).body;
+  server.now = now;
+  const withdrawal = { id: randomUUID(), reason: 'The clock was fast.' };
+  const path = `/api/compressors/${other}/readings/${reading.id}/withdrawal`;
+  expect((await server.post(path, withdrawal)).status).toBe(201);
+  expect((await server.readHours(other, daysAgo(1), 20)).status).toBe(201);
+});

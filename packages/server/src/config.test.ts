@@ -13,6 +13,8 @@ describe('settings', () => {
     [{ ENTRETIEN_PORT: '70000' }, /port number/],
     [{ ENTRETIEN_TIME_ZONE: 'Haldris' }, /no time zone/],
     [{ ENTRETIEN_PUBLIC_URL: 'service' }, /whole address/],
+    [{ ENTRETIEN_LOG_LEVEL: 'loud' }, /must be one of trace/],
+    [{ ENTRETIEN_DATA_DIR: 'package.json' }, /is a file/],
   ])('%j is refused with a sentence', (environment, sentence) => {
     expect(() => settingsFrom(environment)).toThrow(sentence);
   });

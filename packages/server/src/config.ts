@@ -1,3 +1,4 @@
+import { existsSync, statSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { isTimeZone } from '@entretien/core/basics';
 import { isLoopback } from './common/request-guards.js';
@@ -12,33 +13,51 @@ export interface Settings {
   readonly timeZone: string;
   /** What a tag's code opens, when that is not this machine's own address. */
   readonly publicUrl?: string;
+  /** What is written of what happens; `warn` where nothing is said. */
+  readonly logLevel?: string;
   /** Folder of the built page; left out, only the API is served. */
   readonly webDir?: string;
 }
+
+const LOG_LEVELS = ['trace', 'debug', 'info', 'warn', 'error', 'fatal', 'silent'];
+
+/** A setting that makes no sense; the sentence is for whoever starts the server. */
+export class SettingsProblem extends Error {}
 
 /** Reads the settings from the environment; a sentence says what is wrong with one. */
 export function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
   const port = Number(environment['ENTRETIEN_PORT'] ?? 4170);
   if (!Number.isInteger(port) || port < 0 || port > 65535) {
-    throw new Error('ENTRETIEN_PORT must be a port number from 0 to 65535.');
+    throw new SettingsProblem('ENTRETIEN_PORT must be a port number from 0 to 65535.');
   }
   const host = environment['ENTRETIEN_HOST'] ?? '127.0.0.1';
   if (!isLoopback(host)) {
-    throw new Error(
+    throw new SettingsProblem(
       `ENTRETIEN_HOST is ${host}, but there are no accounts yet: anybody could write. It must be 127.0.0.1 or localhost.`,
     );
   }
   const timeZone = environment['ENTRETIEN_TIME_ZONE'] ?? 'UTC';
-  if (!isTimeZone(timeZone)) throw new Error(`ENTRETIEN_TIME_ZONE is no time zone: ${timeZone}.`);
+  if (!isTimeZone(timeZone)) throw new SettingsProblem(`ENTRETIEN_TIME_ZONE is no time zone: ${timeZone}.`);
   const publicUrl = environment['ENTRETIEN_PUBLIC_URL'];
   if (publicUrl !== undefined && !URL.canParse(publicUrl)) {
-    throw new Error('ENTRETIEN_PUBLIC_URL must be a whole address, like https://service.example.');
+    throw new SettingsProblem('ENTRETIEN_PUBLIC_URL must be a whole address, like https://service.example.');
+  }
+  const logLevel = environment['ENTRETIEN_LOG_LEVEL'] ?? 'warn';
+  if (!LOG_LEVELS.includes(logLevel)) {
+    throw new SettingsProblem(
+      `ENTRETIEN_LOG_LEVEL is ${logLevel}; it must be one of ${LOG_LEVELS.join(', ')}.`,
+    );
+  }
+  const dataDir = resolve(environment['ENTRETIEN_DATA_DIR'] ?? './data');
+  if (existsSync(dataDir) && !statSync(dataDir).isDirectory()) {
+    throw new SettingsProblem(`ENTRETIEN_DATA_DIR is ${dataDir}, which is a file. It must be a folder.`);
   }
   return {
     host,
     port,
     timeZone,
-    dataDir: resolve(environment['ENTRETIEN_DATA_DIR'] ?? './data'),
+    dataDir,
+    logLevel,
     ...(publicUrl === undefined ? {} : { publicUrl }),
   };
 }

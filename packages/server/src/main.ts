@@ -3,10 +3,9 @@ import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { createApp, settingsFrom } from './index.js';
 
-const logger = pino({ level: process.env['ENTRETIEN_LOG_LEVEL'] ?? 'warn' });
-
 try {
   const settings = settingsFrom(process.env);
+  const logger = pino({ level: settings.logLevel ?? 'warn' });
   const built = resolve(import.meta.dirname, '../../web/dist');
   const app = await createApp({
     settings: existsSync(built) ? { ...settings, webDir: built } : settings,

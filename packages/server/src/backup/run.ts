@@ -1,5 +1,5 @@
 import { systemClock } from '../common/system-clock.js';
-import { settingsFrom } from '../config.js';
+import { SettingsProblem, settingsFrom } from '../config.js';
 import { BackupProblem, makeBackup, restoreBackup } from './backup.js';
 
 /** `run.js backup [file]` or `run.js restore file`: on the data folder that the environment names. */
@@ -24,7 +24,9 @@ async function run([what, file]: readonly string[]): Promise<string> {
 run(process.argv.slice(2)).then(
   (said) => process.stdout.write(`${said}\n`),
   (problem: unknown) => {
-    if (!(problem instanceof BackupProblem)) throw problem;
+    // A sentence for whoever ran it; what nobody foresaw comes with where it happened.
+    const isForeseen = problem instanceof BackupProblem || problem instanceof SettingsProblem;
+    if (!isForeseen) throw problem;
     process.stderr.write(`${problem.message}\n`);
     process.exitCode = 1;
   },

@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { NextFunction, Request, Response } from 'express';
-import { ProblemError } from './problem.js';
+import { malformed, ProblemError } from './problem.js';
 
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]', '::1']);
 
@@ -110,4 +110,23 @@ function isNestedDeeper(body: Buffer, deepest: number): boolean {
     if (depth > deepest) return true;
   }
   return false;
+}
+
+/**
+ * Refuses fields named like what every object has: the reader of contracts would pass over them in silence. Walks
+ * what is no deeper than {@link refuseDeepNesting} lets through.
+ */
+export function refuseInheritedNames(request: Request, _response: Response, next: NextFunction): void {
+  const waiting: unknown[] = [request.body];
+  while (waiting.length > 0) {
+    const part = waiting.pop();
+    if (typeof part !== 'object' || part === null) continue;
+    for (const [name, value] of Object.entries(part)) {
+      if (!Array.isArray(part) && name in Object.prototype) {
+        return next(malformed([{ field: name, message: `There is no field “${name}” here.` }]));
+      }
+      waiting.push(value);
+    }
+  }
+  next();
 }

@@ -24,6 +24,8 @@ const MOST_BYTES = 300 * 1024 * 1024;
 /** How much of a list is looked at to guess how it is to be read. */
 const GUESSED_BYTES = 64 * 1024;
 const GUESSED_ROWS = 100;
+/** How long a list may stop coming, and take to come at all. */
+const [LONGEST_PAUSE_MS, LONGEST_UPLOAD_MS] = [20_000, 600_000];
 
 const DELIMITERS = { comma: ',', semicolon: ';', tab: '\t', auto: '' };
 
@@ -37,7 +39,14 @@ export class ImportService {
     private readonly people: PeopleService,
     @Inject(SETTINGS) private readonly settings: Settings,
     @Inject(CLOCK) private readonly clock: Clock,
-  ) {}
+  ) {
+    // What was under way when the server ended was never taken in.
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  private get folder(): string {
+    return join(this.settings.dataDir, 'imports');
+  }
 
   async take(body: Readable, query: ImportQuery, by: string): Promise<ImportResultView> {
     const person = this.people.require(by);
@@ -49,11 +58,10 @@ export class ImportService {
       );
     }
     this.isUnderWay = true;
-    const folder = join(this.settings.dataDir, 'imports');
-    mkdirSync(folder, { recursive: true });
-    const file = join(folder, `${randomUUID()}.csv`);
+    mkdirSync(this.folder, { recursive: true, mode: 0o700 });
+    const file = join(this.folder, `${randomUUID()}.csv`);
     try {
-      await pipeline(body, upTo(MOST_BYTES), createWriteStream(file));
+      await pipeline(body, upTo(MOST_BYTES), inTime(), createWriteStream(file));
       return await this.run(file, query, person);
     } finally {
       this.isUnderWay = false;
@@ -118,6 +126,29 @@ function upTo(most: number): Transform {
       } else done(null, chunk);
     },
   });
+}
+
+/** Breaks off what dribbles: nobody else could send a list while it does. */
+function inTime(): Transform {
+  const stopped = () =>
+    gate.destroy(
+      new ProblemError(408, 'too-slow', 'That took too long.', 'The list stopped coming. Send it again.'),
+    );
+  let timer = setTimeout(stopped, LONGEST_PAUSE_MS);
+  const last = setTimeout(stopped, LONGEST_UPLOAD_MS);
+  const gate = new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      clearTimeout(timer);
+      timer = setTimeout(stopped, LONGEST_PAUSE_MS);
+      done(null, chunk);
+    },
+    destroy(error, done) {
+      clearTimeout(timer);
+      clearTimeout(last);
+      done(error);
+    },
+  });
+  return gate;
 }
 
 /** The header of a list, how its columns are parted, and a guess at the rest. */

@@ -2,12 +2,17 @@ import { Injectable } from '@nestjs/common';
 import type { AddPart, CompareParts, MovePart, PartView, SubstitutionView } from '@entretien/contracts';
 import { judgeSubstitute, type ComparedPart } from '@entretien/core/parts';
 import { v5 as idFrom } from 'uuid';
+import { futureProblem } from '@entretien/core/hours';
+import { refuseLongAgo } from '../common/long-ago.js';
 import { impossible, notFound } from '../common/problem.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { PartEntity, PartMoveEntity } from '../persistence/entities/part.entity.js';
 import { FactStore } from '../persistence/fact-store.js';
+
+/** Less than this of a part is none. */
+const LEAST_COUNT = 0.01;
 
 /** Mark of parts that were used though the van should have held none: the part was in the hand. */
 export const BEYOND_STOCK = 'beyond-stock';
@@ -39,6 +44,7 @@ export class PartsService {
     this.database.transact(() => {
       const { row, isNew } = this.facts.record(PartEntity, content, () => {
         content.fits.forEach((unit) => this.register.require(unit));
+        this.refuseNumberInUse(content.number);
         return { marks: [] };
       });
       if (isNew && sent.inVan) {
@@ -63,10 +69,10 @@ export class PartsService {
 
   move(partId: string, sent: MovePart, by: string): PartView {
     const { id } = this.require(partId);
-    if (sent.count === 0) {
+    if (Math.abs(sent.count) < LEAST_COUNT) {
       throw impossible({ code: 'nothing-moved', field: 'count', sentence: 'Say how many more, or fewer.' });
     }
-    this.store({
+    const move = {
       id: sent.id.toLowerCase(),
       partId: id,
       movedAt: Date.parse(sent.movedAt),
@@ -74,8 +80,31 @@ export class PartsService {
       usedIn: null,
       by: this.people.require(by),
       note: sent.note ?? null,
+    };
+    this.store(move, (recordedAt) => {
+      const future = futureProblem(move.movedAt, 'movedAt', { now: recordedAt, timeZone: 'UTC' });
+      if (future) throw impossible(future);
+      refuseLongAgo(move.movedAt, 'movedAt');
+      const left = this.inVan(id) + move.count;
+      if (move.count < 0 && left < 0) {
+        throw impossible({
+          code: 'fewer-than-none',
+          field: 'count',
+          sentence: `That would leave ${left}: there cannot be fewer than none.`,
+        });
+      }
     });
     return this.view(id);
+  }
+
+  private refuseNumberInUse(number: string): void {
+    const [same] = this.database.all('SELECT 1 FROM "part" WHERE "number" = ?', number);
+    if (!same) return;
+    throw impossible({
+      code: 'number-in-use',
+      field: 'number',
+      sentence: `“${number}” is in the catalogue already.`,
+    });
   }
 
   /**
@@ -118,12 +147,15 @@ export class PartsService {
     return part;
   }
 
-  private store({
-    count,
-    ...move
-  }: Omit<PartMoveEntity, 'thousandths' | 'marks' | 'recordedAt'> & { count: number }) {
+  private store(
+    { count, ...move }: Omit<PartMoveEntity, 'thousandths' | 'marks' | 'recordedAt'> & { count: number },
+    judge: (recordedAt: number) => void = () => undefined,
+  ) {
     const content = { ...move, thousandths: Math.round(count * 1000) };
-    this.facts.record(PartMoveEntity, content, () => ({ marks: [] }));
+    this.facts.record(PartMoveEntity, content, (recordedAt) => {
+      judge(recordedAt);
+      return { marks: [] };
+    });
   }
 
   private inVan(partId: string): number {

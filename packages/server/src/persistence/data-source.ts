@@ -20,7 +20,7 @@ import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
 import { VesselChangeEntity, VesselEntity, VesselExaminationEntity } from './entities/vessel.entity.js';
 import { PhotoEntity, VisitEntity, VisitStepEntity } from './entities/visit.entity.js';
 import { migrations } from './migrations/index.js';
-import { APPLICATION_ID, refuseStrangeDatabase } from './our-database.js';
+import { APPLICATION_ID, DatabaseProblem, refuseStrangeDatabase } from './our-database.js';
 
 export const entities = [
   PersonEntity,
@@ -61,7 +61,11 @@ function keepToOurselves(dataDir: string): void {
 
 /** How the database of a data folder is opened: migrated, never synchronised; durable at every commit. */
 export function dataSourceOptions(dataDir: string): DataSourceOptions {
-  mkdirSync(dataDir, { recursive: true });
+  try {
+    mkdirSync(dataDir, { recursive: true });
+  } catch (error) {
+    throw new DatabaseProblem(`${dataDir} cannot be made: ${(error as Error).message}`);
+  }
   refuseStrangeDatabase(join(dataDir, 'entretien.sqlite'));
   keepToOurselves(dataDir);
   return {

@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Instant } from '@entretien/core/basics';
 import type { EntityTarget } from 'typeorm';
-import { conflict, impossible, notFound } from '../common/problem.js';
+import { conflict, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { Database } from './database.js';
 import { LogbookWriter } from './logbook-writer.js';
@@ -148,13 +148,9 @@ export class FactStore {
         'It has been withdrawn or corrected already.',
       );
     }
-    if (fact.recordedAt > recordedAt) {
-      throw impossible({
-        code: 'in-the-future',
-        sentence: 'It was recorded later than now. Check the clock.',
-      });
-    }
-    this.database.insert(VoidedEntity, { factId, compressorId, voidedAt: recordedAt, byFact: by, how });
+    // Recorded by a clock that was fast, it may lie ahead: it is on record now, and from then on it stands no longer.
+    const voidedAt = Math.max(recordedAt, fact.recordedAt);
+    this.database.insert(VoidedEntity, { factId, compressorId, voidedAt, byFact: by, how });
     return fact;
   }
 

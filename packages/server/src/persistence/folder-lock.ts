@@ -2,6 +2,15 @@ import { join } from 'node:path';
 import Sqlite from 'better-sqlite3';
 import { DatabaseProblem } from './our-database.js';
 
+function opened(file: string): Sqlite.Database {
+  try {
+    return new Sqlite(file, { timeout: 0 });
+  } catch (error) {
+    if (!/^SQLITE_(CANTOPEN|READONLY)/.test(String((error as { code?: string }).code))) throw error;
+    throw new DatabaseProblem(`${file} cannot be written: look at the rights of its folder, and its disk.`);
+  }
+}
+
 /**
  * Says that a data folder is in use: two servers on one would answer differently, and a restore under a running
  * one would lose what it acknowledges afterwards. The lock is the operating system's, on a file beside the
@@ -12,7 +21,7 @@ export class FolderLock {
 
   /** Takes the lock, or throws a sentence for whoever started the second. */
   static take(dataDir: string): FolderLock {
-    const holder = new Sqlite(join(dataDir, 'entretien.lock'), { timeout: 0 });
+    const holder = opened(join(dataDir, 'entretien.lock'));
     try {
       holder.exec('BEGIN EXCLUSIVE');
       return new FolderLock(holder);

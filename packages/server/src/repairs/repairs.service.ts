@@ -11,6 +11,7 @@ import { futureProblem } from '@entretien/core/hours';
 import { stationCodes } from '@entretien/core/machine';
 import { admitEntry, repairStanding, type RepairEntry } from '@entretien/core/repairs';
 import { v5 as idFrom } from 'uuid';
+import { refuseLongAgo } from '../common/long-ago.js';
 import { conflict, impossible, notFound } from '../common/problem.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
@@ -47,6 +48,7 @@ export class RepairsService {
     };
     const { row, isNew } = this.facts.record(RepairEntity, content, (recordedAt) => {
       this.refuseFuture(unit.id, content.foundAt, 'foundAt', recordedAt);
+      refuseLongAgo(content.foundAt, 'foundAt');
       const plate = this.register.plateOf(unit, content.foundAt);
       if (content.station !== null && !stationCodes(plate).has(content.station)) {
         throw impossible({
@@ -81,6 +83,13 @@ export class RepairsService {
     const { isNew } = this.register.keepOrForget(repair.compressorId, () =>
       this.facts.record(RepairEntryEntity, content, (recordedAt) => {
         this.refuseFuture(repair.compressorId, content.at, 'at', recordedAt);
+        if (content.at < repair.foundAt) {
+          throw impossible({
+            code: 'before-it-was-found',
+            field: 'at',
+            sentence: 'That lies before the fault was found.',
+          });
+        }
         const outcome = this.measure(repair, content, by);
         const admitted = admitEntry(repair.kind, this.entriesOf(repair.id), {
           kind: content.kind,

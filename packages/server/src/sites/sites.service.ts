@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { AddSite, ChangeSite, SiteView } from '@entretien/contracts';
 import { isTimeZone } from '@entretien/core/basics';
 import { groupBy } from '../common/group-by.js';
-import { notFound } from '../common/problem.js';
+import { impossible, notFound } from '../common/problem.js';
 import { SETTINGS } from '../common/tokens.js';
 import type { Settings } from '../config.js';
 import { PeopleService } from '../people/people.js';
@@ -48,7 +48,12 @@ export class SitesService {
       note: null,
       changes: given(details),
     };
-    this.facts.record(SiteChangeEntity, content, () => ({ marks: [] }));
+    this.facts.record(SiteChangeEntity, content, () => {
+      if (Object.keys(content.changes).length === 0) {
+        throw impossible({ code: 'nothing-changed', sentence: 'Say what has changed of the site.' });
+      }
+      return { marks: [] };
+    });
     this.sites = null;
     return this.require(siteId);
   }

@@ -9,10 +9,11 @@ import type {
   VisitUnitView,
   VisitView,
 } from '@entretien/contracts';
-import { formatInstant, type Problem } from '@entretien/core/basics';
+import { dayNumberOf, formatInstant, localDayAt, type Problem } from '@entretien/core/basics';
 import { futureProblem } from '@entretien/core/hours';
 import { describeMachine } from '@entretien/core/machine';
 import { admitStep, readStepBody, type StepBody } from '@entretien/core/visit';
+import { refuseLongAgo } from '../common/long-ago.js';
 import { pageSize, readCursor, toPage } from '../common/page.js';
 import { conflict, impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
@@ -59,6 +60,7 @@ export class VisitsService {
       by: this.people.require(by),
     };
     const { row } = this.facts.record(VisitEntity, content, (recordedAt) => {
+      this.refuseFarDay(content.plannedOn, recordedAt);
       for (const { compressorId, tasks } of content.units)
         this.refuseStrange(content.siteId, compressorId, tasks, recordedAt);
       return { marks: [] };
@@ -96,6 +98,7 @@ export class VisitsService {
         const zone = this.register.timeZoneOf(this.register.plateOf(unit, content.doneAt));
         const future = futureProblem(content.doneAt, 'doneAt', { now: recordedAt, timeZone: zone });
         if (future) throw impossible(future);
+        refuseLongAgo(content.doneAt, 'doneAt');
         const marks = this.admit(visit, content, read.value, recordedAt);
         const followed = this.consequences.of(visit, content, read.value);
         return { marks: [...marks, ...followed.marks], outcome: followed.outcome };
@@ -164,6 +167,17 @@ export class VisitsService {
     const { problem } = admitted;
     if (CONFLICTS.has(problem.code)) throw conflict(problem.code, 'Not as it stands.', problem.sentence);
     throw impossible(problem);
+  }
+
+  /** A visit is of these years: what lies further off is a slip of the pen. */
+  private refuseFarDay(day: string, now: number): void {
+    const away = dayNumberOf(day) - localDayAt(now, 'UTC');
+    if (away >= -MOST_DAYS_BACK && away <= MOST_DAYS_AHEAD) return;
+    const sentence =
+      away < 0
+        ? 'That day lies more than ten years back. Is the year a slip?'
+        : 'That day lies more than three years ahead. Is the year a slip?';
+    throw impossible({ code: 'far-day', field: 'plannedOn', sentence });
   }
 
   private refuseStrange(siteId: string, compressorId: string, tasks: readonly string[], at: number): void {
@@ -253,6 +267,8 @@ export class VisitsService {
     };
   }
 }
+
+const [MOST_DAYS_BACK, MOST_DAYS_AHEAD] = [3653, 1096];
 
 /** What the machine or the visit is not ready for, and might be later. */
 const CONFLICTS = new Set([
