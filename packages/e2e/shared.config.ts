@@ -31,6 +31,8 @@ export const sharedConfig: PlaywrightTestConfig = {
         '--disable-component-update',
         '--disable-sync',
         '--no-first-run',
+        // Letters stand where the page puts them, as on a screen of today.
+        '--font-render-hinting=none',
       ],
     },
   },

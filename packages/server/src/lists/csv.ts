@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 
 /** What a spreadsheet would begin a formula with, also behind what it passes over: blanks, line breaks, zero-width marks. */
-const FORMULA = /^[\s\u200b-\u200d\u2060\ufeff\u0000-\u001f]*[=+\-@]|^[\t\r\n]/u;
+const FORMULA = /^[\s\p{Cc}\p{Cf}]*[=+\-@]|^[\t\r\n]/u;
 
 /** Tells a spreadsheet that the letters are Unicode's; our own import passes over it. */
 export const BYTE_ORDER_MARK = '\ufeff';
