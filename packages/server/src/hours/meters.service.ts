@@ -1,10 +1,11 @@
 import { Inject, Injectable } from '@nestjs/common';
+import type { Logger } from 'pino';
 import type { MeterView, SiteMetersView } from '@entretien/contracts';
 import { formatInstant, type Instant } from '@entretien/core/basics';
 import { hoursAhead, meterOffset, type HourReading } from '@entretien/core/hours';
 import { describeMachine, type DataPlate } from '@entretien/core/machine';
 import { allReadings, historyUpTo, hourClockOf, clockRate } from '@entretien/core/plan';
-import { CLOCK, type Clock } from '../common/tokens.js';
+import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { SitesService } from '../sites/sites.service.js';
 
@@ -18,6 +19,7 @@ export class MetersService {
     private readonly register: UnitRegister,
     private readonly sites: SitesService,
     @Inject(CLOCK) private readonly clock: Clock,
+    @Inject(LOGGER) private readonly logger: Logger,
   ) {}
 
   ofSite(siteId: string): SiteMetersView {
@@ -42,7 +44,28 @@ export class MetersService {
     };
   }
 
+  /** One that cannot be judged can be read all the same, and keeps nobody from walking on. */
   private meterOf(unit: UnitRecord, plate: DataPlate, now: Instant): MeterView {
+    const about = {
+      compressorId: unit.id,
+      tag: plate.tag,
+      ...(plate.name === undefined ? {} : { name: plate.name }),
+      description: describeMachine(plate),
+      hasHourMeter: plate.hasHourMeter ?? true,
+    };
+    try {
+      return { ...about, ...this.figuresOf(unit, plate, now) };
+    } catch (error) {
+      this.logger.error({ err: error, compressorId: unit.id }, 'a unit cannot be judged');
+      return { ...about, hoursPerDay: null, readings: [], meterChanges: [], expected: null };
+    }
+  }
+
+  private figuresOf(
+    unit: UnitRecord,
+    plate: DataPlate,
+    now: Instant,
+  ): Pick<MeterView, 'hoursPerDay' | 'readings' | 'meterChanges' | 'expected'> {
     const history = historyUpTo(this.register.historyOf(unit, plate), now, Infinity);
     const clock = hourClockOf(history, now);
     const figures = [...allReadings(history)].sort((a, b) => b.takenAt - a.takenAt || b.hours - a.hours);
@@ -50,11 +73,6 @@ export class MetersService {
     // The forecast counts continuous hours; the eye reads the meter that is fitted now.
     const offset = meterOffset(history.meterChanges, now);
     return {
-      compressorId: unit.id,
-      tag: plate.tag,
-      ...(plate.name === undefined ? {} : { name: plate.name }),
-      description: describeMachine(plate),
-      hasHourMeter: plate.hasHourMeter ?? true,
       hoursPerDay: clockRate(clock, now),
       readings: figures.slice(0, FIGURES).map(written),
       meterChanges: history.meterChanges.map((change) => ({

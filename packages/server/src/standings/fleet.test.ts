@@ -75,6 +75,9 @@ describe('one that cannot be judged', () => {
       'cannot be judged',
     );
     expect((await server.read('/api/standings')).body.total).toBe(2);
+    // On the walk through its site it can be read all the same.
+    const walk = await server.read(`/api/sites/${siteId}/meters`);
+    expect(walk.body.items.map(({ tag }: { tag: string }) => tag).sort()).toEqual(['A-broken', 'B-sound']);
   });
 
   test('a time zone that nobody knows counts as UTC', async () => {
