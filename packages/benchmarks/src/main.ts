@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { benchesBench } from './benches.bench.js';
 import { calibrationBench } from './calibration.bench.js';
 import { datesBench } from './dates.bench.js';
+import { exportBench } from './export.bench.js';
 import { fleetBench } from './fleet.bench.js';
 import { importBench } from './import.bench.js';
 import { plansBench } from './plans.bench.js';
@@ -24,6 +25,7 @@ const benches = {
   dates: datesBench,
   import: importBench,
   fleet: fleetBench,
+  export: exportBench,
   posting: postingBench,
   visit: visitBench,
 };

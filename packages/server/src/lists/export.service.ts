@@ -54,10 +54,16 @@ export class ExportService {
     // Whoever asked may go away: then nobody needs the rest.
     response.once('close', () => void worker.terminate());
     await new Promise<void>((done, fail) => {
+      let isFull = false;
+      const goOn = () => worker.postMessage('on');
+      // One listener for all pieces: what packs the answer does not let go of one that listens once.
+      response.on('drain', () => {
+        if (isFull) goOn();
+        isFull = false;
+      });
       worker.on('message', (piece: string) => {
-        const goOn = () => worker.postMessage('on');
-        if (response.write(piece)) goOn();
-        else response.once('drain', goOn);
+        isFull = !response.write(piece);
+        if (!isFull) goOn();
       });
       worker.once('error', fail);
       worker.once('exit', () => done());
