@@ -98,6 +98,8 @@ await suite(
   }),
 );
 await check('tests on another day', someOtherDay(environment));
+const nonsense = ['scripts/fuzz.mjs', '--requests', '1500', '--seed', '3'];
+await check('nonsense sent to every operation', start(process.execPath, nonsense, { env: environment }));
 await suite(
   'interface tests',
   bin('playwright'),

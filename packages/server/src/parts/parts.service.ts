@@ -63,8 +63,12 @@ export class PartsService {
   }
 
   list(): PartView[] {
-    const ids = this.database.all<{ id: string }>('SELECT "id" FROM "part" ORDER BY "name", "number", "id"');
-    return ids.map(({ id }) => this.view(id));
+    const sums = this.database.all<{ id: string; sum: number }>(
+      'SELECT "part_id" AS "id", sum("thousandths") AS "sum" FROM "part_move" GROUP BY "part_id"',
+    );
+    const inVan = new Map(sums.map(({ id, sum }) => [id, sum / 1000]));
+    const parts = this.database.findAll(PartEntity, 'ORDER BY "name", "number", "id"');
+    return parts.map((part) => toView(part, inVan.get(part.id) ?? 0));
   }
 
   move(partId: string, sent: MovePart, by: string): PartView {
@@ -167,31 +171,25 @@ export class PartsService {
   }
 
   private view(id: string): PartView {
-    const {
-      number,
-      name,
-      class: kind,
-      answers,
-      fits,
-      figures,
-      priceCents,
-      supplier,
-      note,
-    } = this.require(id);
-    return {
-      id,
-      number,
-      name,
-      class: kind,
-      answers,
-      fits,
-      figures,
-      ...(priceCents === null ? {} : { priceCents }),
-      ...(supplier === null ? {} : { supplier }),
-      ...(note === null ? {} : { note }),
-      inVan: this.inVan(id),
-    };
+    return toView(this.require(id), this.inVan(id));
   }
+}
+
+function toView(part: PartEntity, inVan: number): PartView {
+  const { id, number, name, class: kind, answers, fits, figures, priceCents, supplier, note } = part;
+  return {
+    id,
+    number,
+    name,
+    class: kind,
+    answers,
+    fits,
+    figures,
+    ...(priceCents === null ? {} : { priceCents }),
+    ...(supplier === null ? {} : { supplier }),
+    ...(note === null ? {} : { note }),
+    inVan,
+  };
 }
 
 function toCompared({ name, class: kind, figures }: PartEntity): ComparedPart {

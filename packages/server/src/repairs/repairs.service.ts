@@ -11,6 +11,7 @@ import { futureProblem } from '@entretien/core/hours';
 import { stationCodes } from '@entretien/core/machine';
 import { admitEntry, repairStanding, type RepairEntry } from '@entretien/core/repairs';
 import { v5 as idFrom } from 'uuid';
+import { groupBy } from '../common/group-by.js';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { conflict, impossible, notFound } from '../common/problem.js';
 import { UnitRegister } from '../compressors/unit-register.js';
@@ -119,11 +120,20 @@ export class RepairsService {
 
   list(compressorId: string, { show }: RepairsQuery): RepairView[] {
     const unit = this.register.require(compressorId);
-    const ids = this.database.all<{ id: string }>(
-      'SELECT "id" FROM "repair" WHERE "compressor_id" = ? ORDER BY "found_at" DESC, "id" DESC',
+    const repairs = this.database.findAll(
+      RepairEntity,
+      'WHERE "compressor_id" = ? ORDER BY "found_at" DESC, "id" DESC',
       unit.id,
     );
-    const views = ids.map(({ id }) => this.view(this.require(id)));
+    const entries = groupBy(
+      this.database.findAll(
+        RepairEntryEntity,
+        'WHERE "repair_id" IN (SELECT "id" FROM "repair" WHERE "compressor_id" = ?) ORDER BY "at", "recorded_at"',
+        unit.id,
+      ),
+      ({ repairId }) => repairId,
+    );
+    const views = repairs.map((repair) => this.view(repair, entries.get(repair.id) ?? []));
     return show === 'open' ? views.filter(({ isOpen }) => isOpen) : views;
   }
 
@@ -133,8 +143,8 @@ export class RepairsService {
     return repair;
   }
 
-  view(row: RepairEntity): RepairView {
-    const rows = this.rowsOf(row.id);
+  /** @param rows its entries, where they were read already */
+  view(row: RepairEntity, rows: readonly RepairEntryEntity[] = this.rowsOf(row.id)): RepairView {
     const { steps: _steps, ...standing } = repairStanding(row.kind, rows.map(toEntry));
     return {
       ...factView(row),
@@ -171,11 +181,11 @@ export class RepairsService {
   }
 
   private rowsOf(repairId: string): RepairEntryEntity[] {
-    const ids = this.database.all<{ id: string }>(
-      'SELECT "id" FROM "repair_entry" WHERE "repair_id" = ? ORDER BY "at", "recorded_at"',
+    return this.database.findAll(
+      RepairEntryEntity,
+      'WHERE "repair_id" = ? ORDER BY "at", "recorded_at"',
       repairId,
     );
-    return ids.map(({ id }) => this.database.find(RepairEntryEntity, id)!);
   }
 }
 
