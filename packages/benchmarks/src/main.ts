@@ -7,6 +7,7 @@ import { datesBench } from './dates.bench.js';
 import { exportBench } from './export.bench.js';
 import { fleetBench } from './fleet.bench.js';
 import { importBench } from './import.bench.js';
+import { openVisitsBench } from './open-visits.bench.js';
 import { plansBench } from './plans.bench.js';
 import { postingBench } from './posting.bench.js';
 import { standingBench } from './standing.bench.js';
@@ -28,6 +29,7 @@ const benches = {
   export: exportBench,
   posting: postingBench,
   visit: visitBench,
+  'open-visits': openVisitsBench,
 };
 const wanted = process.argv.slice(2);
 const now = Date.UTC(2026, 10, 24, 9);
