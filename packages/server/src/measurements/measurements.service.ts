@@ -80,7 +80,8 @@ export class MeasurementsService {
   /** Judges without recording. */
   judge({ compressorId, check, values }: JudgeValues): Judgement {
     const now = this.clock();
-    if (compressorId !== undefined) {
+    // Left out or null: judged by itself.
+    if (compressorId) {
       const unit = this.register.require(compressorId);
       return this.judgeOn(unit, { check, values, takenAt: now, baseline: false });
     }

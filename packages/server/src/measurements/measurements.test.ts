@@ -371,3 +371,12 @@ describe('page and server', () => {
       expect(verdicts.get(verdict)).toBeGreaterThan(100);
   }, 120_000);
 });
+
+test.each([{}, { compressorId: null }])('of no unit (%j) a figure is judged by itself', async (unit) => {
+  const answer = await server.post('/api/judgements', {
+    ...unit,
+    check: 'separator-drop',
+    values: { dropBar: 0.5 },
+  });
+  expect(answer).toMatchObject({ status: 200, body: { verdict: 'good' } });
+});
