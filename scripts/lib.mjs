@@ -154,7 +154,9 @@ function sourceFiles() {
     const folder = join(root, 'packages', name);
     for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
       const path = join(entry.parentPath, entry.name);
-      if (entry.isFile() && !/\/(dist|bundle|node_modules|test-results)\//.test(path)) files.push(path);
+      // What the build itself leaves there would make it begin again.
+      const isBuilt = /\/(dist|bundle|node_modules|test-results)\/|\.tsbuildinfo$/.test(path);
+      if (entry.isFile() && !isBuilt) files.push(path);
     }
   }
   return files.sort();

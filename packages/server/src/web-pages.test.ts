@@ -78,7 +78,7 @@ test('the data folder is nobody else’s on the machine', async () => {
   const rights = (path: string) => (statSync(path).mode & 0o777).toString(8);
   expect(rights(server.dataDir)).toBe('700');
   await server.addSite();
-  const files = readdirSync(server.dataDir).filter((name) => name.startsWith('entretien.sqlite'));
+  const files = readdirSync(server.dataDir).filter((name) => name.startsWith('entretien.'));
   expect(files.length).toBeGreaterThan(1);
   for (const file of files) expect([file, rights(join(server.dataDir, file))]).toEqual([file, '600']);
 });

@@ -1,4 +1,4 @@
-import { chmodSync, closeSync, mkdirSync, openSync } from 'node:fs';
+import { chmodSync, closeSync, existsSync, mkdirSync, openSync } from 'node:fs';
 import { join } from 'node:path';
 import type { DataSourceOptions } from 'typeorm';
 import {
@@ -55,7 +55,8 @@ export const entities = [
 function keepToOurselves(dataDir: string): void {
   const file = join(dataDir, 'entretien.sqlite');
   chmodSync(dataDir, 0o700);
-  closeSync(openSync(file, 'a', 0o600));
+  // Only where there is none: closing a file lets go of every lock that this process holds on it.
+  if (!existsSync(file)) closeSync(openSync(file, 'a', 0o600));
   chmodSync(file, 0o600);
 }
 

@@ -1,12 +1,20 @@
+import { closeSync, existsSync, openSync } from 'node:fs';
 import { join } from 'node:path';
 import Sqlite from 'better-sqlite3';
 import { DatabaseProblem } from './our-database.js';
 
 function opened(file: string): Sqlite.Database {
   try {
+    // Only where there is none: closing a file lets go of every lock that this process holds on it.
+    if (!existsSync(file)) closeSync(openSync(file, 'a', 0o600));
     return new Sqlite(file, { timeout: 0 });
   } catch (error) {
-    if (!/^SQLITE_(CANTOPEN|READONLY)/.test(String((error as { code?: string }).code))) throw error;
+    if (
+      !/^(SQLITE_(CANTOPEN|READONLY)|EACCES|EROFS|EPERM|ENOSPC)/.test(
+        String((error as { code?: string }).code),
+      )
+    )
+      throw error;
     throw new DatabaseProblem(`${file} cannot be written: look at the rights of its folder, and its disk.`);
   }
 }
