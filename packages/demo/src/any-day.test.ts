@@ -65,6 +65,12 @@ async function valleyAt(now: number) {
       slippingPumpUp: (await latest('CJ-1', 'pump-up')).verdict,
       climbingDrop: (await latest('OG-1', 'separator-drop')).verdict,
       stageLetsBack: (await latest('SP-1', 'stage-pressures')).reason,
+      hotHall: JSON.stringify(
+        app
+          .get(StandingsService)
+          .explained(find('OG-1'))
+          .tasks.find(({ code }) => code === 'oil-change')?.explanation?.said,
+      ),
       idle: [standing('HT-2').hoursPerDay, standing('LD-2').hoursPerDay],
       longUnread: now - Date.parse(standing('BQ-1').lastReadingAt!) > 60 * DAY_MS,
       planned: visits.one(planned.id).units[0]!.planned.length,
@@ -91,6 +97,7 @@ test.each(moments)('every story of the valley is there at %s', async (moment) =>
     slippingPumpUp: expect.stringMatching(/^(watch|act)$/) as unknown,
     climbingDrop: expect.stringMatching(/^(watch|act)$/) as unknown,
     stageLetsBack: expect.stringContaining('Stage 3 is letting gas back') as unknown,
+    hotHall: expect.stringMatching(/Discharge at \d+ °C, the oil rated at 85 °C/) as unknown,
     idle: [0, 0],
     longUnread: true,
     finished: ['HC-1'],

@@ -21,6 +21,8 @@ export interface MeasuredVisit {
 /** Drop over a new separator element, and what a thousand hours add to it, bar. */
 const [NEW_DROP, DROP_PER_1000_H] = [0.22, 0.06];
 const CLIMBING_PER_1000_H = 0.15;
+/** Air of a hot hall in winter, °C. */
+const LEAST_IN_HOT_HALL_C = 25;
 /** Share of the free air delivered that a thousand hours cost. */
 const WEAR_PER_1000_H = 0.03;
 const SLIPPING_PER_1000_H = 0.16;
@@ -115,7 +117,9 @@ export class Instruments {
   }
 
   private discharge(visit: MeasuredVisit): Measured {
-    const ambientC = this.ambientC(visit) + (this.story.plate.dust === 'dusty' ? 6 : 3);
+    const outside = this.ambientC(visit) + (this.story.plate.dust === 'dusty' ? 6 : 3);
+    // Beside a furnace it is summer all year.
+    const ambientC = this.story.hallIsHot ? Math.max(outside, LEAST_IN_HOT_HALL_C) : outside;
     const tempC = Math.round(ambientC + 58 + (this.story.hallIsHot ? 9 : 0) + this.scatter(5));
     return {
       check: 'discharge-temperature',
