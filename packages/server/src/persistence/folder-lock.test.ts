@@ -8,16 +8,27 @@ import { NOW, TestServer } from '../testing/test-server.js';
 
 const HOST = join(process.cwd(), 'packages/server/bundle/test-host.js');
 
+const hosts: HostClient[] = [];
+async function startHost(): Promise<HostClient> {
+  const host = await HostClient.start(HOST);
+  hosts.push(host);
+  return host;
+}
+
 let server: TestServer;
 beforeEach(async () => {
   server = await TestServer.start();
 });
-afterEach(() => server.stop());
+afterEach(async () => {
+  // Whatever went wrong: no process is left behind.
+  for (const host of hosts.splice(0)) await host.kill();
+  await server.stop();
+});
 
 test('a second server on the same folder is refused, in this process and in another', async () => {
   const second = TestServer.start({ dataDir: server.dataDir });
   await expect(second).rejects.toThrow(/is in use by another Entretien/);
-  const host = await HostClient.start(HOST);
+  const host = await startHost();
   await expect(host.open({ dataDir: server.dataDir, now: NOW })).rejects.toThrow(/in use by another/);
   await host.stop();
   expect((await server.read('/api/health')).status).toBe(200);
@@ -28,7 +39,7 @@ test('a second server on the same folder is refused, in this process and in anot
 
 test('a server that was killed holds nothing', async () => {
   const dataDir = mkdtempSync(join(tmpdir(), 'entretien-lock-'));
-  const host = await HostClient.start(HOST);
+  const host = await startHost();
   await host.open({ dataDir, now: NOW });
   await expect(TestServer.start({ dataDir })).rejects.toThrow(/in use/);
   await host.kill();
