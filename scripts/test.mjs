@@ -98,7 +98,7 @@ await suite(
   }),
 );
 await check('tests on another day', someOtherDay(environment));
-const nonsense = ['scripts/fuzz.mjs', '--requests', '1500', '--seed', '3'];
+const nonsense = ['scripts/fuzz.mjs', '--requests', '1500', '--seed', '3', '--slow', '120000'];
 await check('nonsense sent to every operation', start(process.execPath, nonsense, { env: environment }));
 await suite(
   'interface tests',
