@@ -15,6 +15,7 @@ import {
   Max,
   Min,
 } from 'class-validator';
+import { PageQuery } from './queries.js';
 import { all, IsFigure, IsId, IsLocalDate, IsText, Omittable, Optional, textLimits } from './rules.js';
 
 function IsMonths(what: string): PropertyDecorator {
@@ -79,7 +80,7 @@ export class RecordExamination {
   @Optional() @IsId() by?: string;
 }
 
-export class VesselsQuery {
+export class VesselsQuery extends PageQuery {
   /** Of a unit that is not in the register there are none to tell of: 404, as of everything else of it. */
   @Optional() @IsText('The unit', textLimits.short) compressorId?: string;
   @Optional() @Matches(/^(in-service|all)$/, { message: 'show must be in-service or all.' }) show?: string;

@@ -128,7 +128,7 @@ export class AddRepairEntry {
   @Optional() @IsId() by?: string;
 }
 
-export class RepairsQuery {
+export class RepairsQuery extends PageQuery {
   @Optional() @Matches(/^(open|all)$/, { message: 'show must be open or all.' }) show?: string;
 }
 

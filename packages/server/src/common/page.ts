@@ -1,7 +1,7 @@
-import type { Page } from '@entretien/contracts';
+import { LONGEST_PAGE, type Page, type PageQuery } from '@entretien/contracts';
 import { malformed } from './problem.js';
 
-const USUAL_PAGE = 50;
+export const USUAL_PAGE = 50;
 
 /** How many items a page has: as asked, within what the contract allows. */
 export function pageSize(limit: string | undefined): number {
@@ -11,6 +11,37 @@ export function pageSize(limit: string | undefined): number {
 /** The key of the last item of a page, as an opaque text. */
 export function writeCursor(key: readonly (string | number)[]): string {
   return Buffer.from(JSON.stringify(key)).toString('base64url');
+}
+
+/**
+ * A page of a list that is laid out whole. It goes on after the last item shown; when that has left the list,
+ * at the same distance from the top.
+ *
+ * @param usual how many items a page has when nobody asks for a number
+ */
+export function pageOf<Item>(
+  list: readonly Item[],
+  { limit, cursor }: PageQuery,
+  idOf: (item: Item) => string,
+  usual = LONGEST_PAGE,
+): Page<Item> {
+  const start = cursor === undefined ? 0 : startAfter(cursor, list, idOf);
+  const end = start + (limit === undefined ? usual : pageSize(limit));
+  const items = list.slice(start, end);
+  const last = items.at(-1);
+  return {
+    items,
+    nextCursor: end < list.length && last !== undefined ? writeCursor([idOf(last), end]) : null,
+  };
+}
+
+function startAfter<Item>(cursor: string, list: readonly Item[], idOf: (item: Item) => string): number {
+  const [id, distance] = readCursor(cursor, 2);
+  if (typeof distance !== 'number' || !Number.isInteger(distance) || distance < 0) {
+    throw malformed([{ field: 'cursor', message: 'That is no cursor of this list.' }]);
+  }
+  const index = list.findIndex((item) => idOf(item) === id);
+  return index < 0 ? distance : index + 1;
 }
 
 /** The key in a cursor; a problem when it is not one of `length` parts. */

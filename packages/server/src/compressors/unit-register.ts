@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { formatDay, localDayAt, type Instant } from '@entretien/core/basics';
 import { isRetiredOn, plateAt, type DataPlate, type PlateChange } from '@entretien/core/machine';
 import {
@@ -8,14 +8,16 @@ import {
   type ServicePlan,
   type UnitHistory,
 } from '@entretien/core/plan';
+import type { Logger } from 'pino';
 import { groupBy } from '../common/group-by.js';
 import { notFound } from '../common/problem.js';
+import { LOGGER } from '../common/tokens.js';
 import { Database } from '../persistence/database.js';
 import type { PlateFields } from '../persistence/entities/compressor.entity.js';
 import { SitesService } from '../sites/sites.service.js';
 import { FleetPriors } from './fleet-priors.js';
 import { VesselBook } from './vessel-book.js';
-import { readAllFacts, readFacts, type KnownFacts, type UnitFacts } from './unit-facts.js';
+import { readFacts, type KnownFacts, type UnitFacts } from './unit-facts.js';
 
 /** What a unit is: its plate through time, and its plans. */
 export interface UnitRecord {
@@ -48,9 +50,6 @@ const FACT_TABLES = [
 /** Histories kept at most; at a hundred readings each they take some 10 kB a unit. */
 const MOST_HISTORIES = 12_000;
 
-/** From so many missing histories on, one pass over the tables is cheaper than asking for each unit. */
-const BULK_FROM = 40;
-
 /**
  * Every unit and its history as the core wants them, kept in memory and thrown away when a fact changes them.
  * Nothing here is truth: it can be rebuilt from the tables at any time.
@@ -69,6 +68,7 @@ export class UnitRegister {
     private readonly sites: SitesService,
     private readonly fleetPriors: FleetPriors,
     private readonly vessels: VesselBook,
+    @Inject(LOGGER) private readonly logger: Logger,
   ) {}
 
   all(): IterableIterator<UnitRecord> {
@@ -129,16 +129,22 @@ export class UnitRegister {
     return history;
   }
 
+  /**
+   * Works something out of a unit, or says what can be said of one about which something on record makes no
+   * sense: nobody else is kept from being shown.
+   */
+  orUnjudged<Result>(unit: UnitRecord, judge: () => Result, unjudged: () => Result): Result {
+    try {
+      return judge();
+    } catch (error) {
+      this.logger.error({ err: error, compressorId: unit.id }, 'a unit cannot be judged');
+      return unjudged();
+    }
+  }
+
   /** The run hours of a unit by all that is known at a moment, under the plate of that moment. */
   clockOf(record: UnitRecord, at: Instant): HourClock {
     return hourClockOf(this.historyOf(record, this.plateOf(record, at)), at);
-  }
-
-  /** Reads the histories of many units at once, so that a fleet costs one pass and not thousands. */
-  prepare(compressorIds: Iterable<string>): void {
-    const missing = [...compressorIds].filter((id) => !this.facts.has(id));
-    if (missing.length < BULK_FROM) return;
-    readAllFacts(this.database, missing).forEach((facts, id) => this.remember(id, facts));
   }
 
   /** Readings, services, meter changes or withdrawals were recorded. */

@@ -1,11 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Logger } from 'pino';
 import type { MeterView, SiteMetersView } from '@entretien/contracts';
 import { formatInstant, type Instant } from '@entretien/core/basics';
 import { hoursAhead, meterOffset, type HourReading } from '@entretien/core/hours';
 import { describeMachine, type DataPlate } from '@entretien/core/machine';
 import { allReadings, historyUpTo, hourClockOf, clockRate } from '@entretien/core/plan';
-import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { SitesService } from '../sites/sites.service.js';
 
@@ -19,7 +18,6 @@ export class MetersService {
     private readonly register: UnitRegister,
     private readonly sites: SitesService,
     @Inject(CLOCK) private readonly clock: Clock,
-    @Inject(LOGGER) private readonly logger: Logger,
   ) {}
 
   ofSite(siteId: string): SiteMetersView {
@@ -53,12 +51,11 @@ export class MetersService {
       description: describeMachine(plate),
       hasHourMeter: plate.hasHourMeter ?? true,
     };
-    try {
-      return { ...about, ...this.figuresOf(unit, plate, now) };
-    } catch (error) {
-      this.logger.error({ err: error, compressorId: unit.id }, 'a unit cannot be judged');
-      return { ...about, hoursPerDay: null, readings: [], meterChanges: [], expected: null };
-    }
+    return this.register.orUnjudged<MeterView>(
+      unit,
+      () => ({ ...about, ...this.figuresOf(unit, plate, now) }),
+      () => ({ ...about, hoursPerDay: null, readings: [], meterChanges: [], expected: null }),
+    );
   }
 
   private figuresOf(

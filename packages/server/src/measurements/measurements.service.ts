@@ -149,27 +149,19 @@ export class MeasurementsService {
 
   /** The baselines of a unit by check, as they hold now. */
   baselines(compressorId: string): Readonly<Record<string, CheckBaseline>> {
-    const checks = this.database.all<{ check: string }>(BASELINE_CHECKS, compressorId);
-    const now = this.clock();
-    return Object.fromEntries(
-      checks.flatMap(({ check }) => {
-        const baseline = this.baselineOf(compressorId, check, now);
-        return baseline ? [[check, baseline]] : [];
-      }),
-    );
+    const rows = this.database.all<RawBaseline>(BASELINES, compressorId, this.clock());
+    return Object.fromEntries(rows.map((row) => [row.check, toBaseline(row)]));
   }
 
   /** The baseline that held at a moment: one that is being put right stands no longer by then. */
   private baselineOf(compressorId: string, check: string, at: Instant): CheckBaseline | undefined {
-    const [row] = this.database.all<{ figures: string; judgement: string }>(
-      BASELINE,
+    const [row] = this.database.all<RawBaseline>(
+      `${BASELINES} AND "check_code" = ?`,
       compressorId,
-      check,
       at,
+      check,
     );
-    if (!row) return undefined;
-    const { figure } = JSON.parse(row.judgement) as Judgement;
-    return { values: JSON.parse(row.figures) as CheckValues, figure: figure?.value ?? null };
+    return row && toBaseline(row);
   }
 
   /** The figure on the meter is a reading of its own, under an id that follows from the measurement's. */
@@ -185,9 +177,19 @@ export class MeasurementsService {
 }
 
 const LAST_VALUES = `SELECT "check_code" AS "check", "figures", max("taken_at") FROM "measurement" WHERE "compressor_id" = ? AND ${stands('measurement')} GROUP BY "check_code"`;
-const BASELINE_CHECKS =
-  'SELECT DISTINCT "check_code" AS "check" FROM "measurement" WHERE "compressor_id" = ? AND "is_baseline" = 1';
-const BASELINE = `SELECT "figures", "judgement" FROM "measurement" WHERE "compressor_id" = ? AND "check_code" = ? AND "taken_at" <= ? AND "is_baseline" = 1 AND ${stands('measurement')} ORDER BY "taken_at" DESC, "recorded_at" DESC LIMIT 1`;
+/** The latest baseline of each check, by a moment. */
+const BASELINES = `SELECT "check_code" AS "check", "figures", "judgement" FROM (SELECT *, row_number() OVER (PARTITION BY "check_code" ORDER BY "taken_at" DESC, "recorded_at" DESC) AS "place" FROM "measurement" WHERE "compressor_id" = ? AND "taken_at" <= ? AND "is_baseline" = 1 AND ${stands('measurement')}) WHERE "place" = 1`;
+
+interface RawBaseline {
+  check: string;
+  figures: string;
+  judgement: string;
+}
+
+function toBaseline({ figures, judgement }: RawBaseline): CheckBaseline {
+  const { figure } = JSON.parse(judgement) as Judgement;
+  return { values: JSON.parse(figures) as CheckValues, figure: figure?.value ?? null };
+}
 
 /** A figure that the check refuses is told beside its field. */
 function refused(problem: Problem) {

@@ -1,13 +1,15 @@
-import { Body, Controller, Get, HttpCode, Module, Param, Post } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
   AddPart,
   CompareParts,
   MovePart,
+  PageQuery,
   type Page,
   type PartView,
   type SubstitutionView,
 } from '@entretien/contracts';
+import { pageOf } from '../common/page.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { PeopleModule } from '../people/people.js';
@@ -27,8 +29,8 @@ export class PartsController {
 
   @Get()
   @ApiOperation({ summary: 'The catalogue by name, with what the van holds' })
-  list(): Page<PartView> {
-    return { items: this.parts.list(), nextCursor: null };
+  list(@Query() query: PageQuery): Page<PartView> {
+    return pageOf(this.parts.list(), query, ({ id }) => id);
   }
 
   @Post('compare')

@@ -1,6 +1,7 @@
-import { Body, Controller, Get, Inject, Injectable, Module, Post } from '@nestjs/common';
+import { Body, Controller, Get, Inject, Injectable, Module, Post, Query } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import { AddPerson, DEFAULT_PERSON_ID, type PersonView } from '@entretien/contracts';
+import { AddPerson, DEFAULT_PERSON_ID, PageQuery, type Page, type PersonView } from '@entretien/contracts';
+import { pageOf } from '../common/page.js';
 import { conflict, impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { Database } from '../persistence/database.js';
@@ -72,8 +73,8 @@ export class PeopleController {
 
   @Get()
   @ApiOperation({ summary: 'Everybody, by name' })
-  list(): { items: PersonView[]; nextCursor: null } {
-    return { items: this.people.list(), nextCursor: null };
+  list(@Query() query: PageQuery): Page<PersonView> {
+    return pageOf(this.people.list(), query, ({ id }) => id);
   }
 }
 

@@ -1,6 +1,7 @@
 import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import { AddRepairEntry, OpenRepair, RepairsQuery, type Page, type RepairView } from '@entretien/contracts';
+import { pageOf } from '../common/page.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { MeasurementsModule } from '../measurements/measurements.module.js';
@@ -27,7 +28,7 @@ export class RepairsController {
   @Get('compressors/:compressorId/repairs')
   @ApiOperation({ summary: 'Repairs of a unit, latest first' })
   list(@Param('compressorId') compressorId: string, @Query() query: RepairsQuery): Page<RepairView> {
-    return { items: this.repairs.list(compressorId, query), nextCursor: null };
+    return pageOf(this.repairs.list(compressorId, query), query, ({ id }) => id);
   }
 
   @Get('repairs/:id')

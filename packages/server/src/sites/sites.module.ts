@@ -1,6 +1,7 @@
-import { Body, Controller, Get, Module, Param, Post } from '@nestjs/common';
+import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
-import { AddSite, ChangeSite, type SiteView } from '@entretien/contracts';
+import { AddSite, ChangeSite, PageQuery, type Page, type SiteView } from '@entretien/contracts';
+import { pageOf } from '../common/page.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { PeopleModule } from '../people/people.js';
 import { SitesService } from './sites.service.js';
@@ -19,8 +20,8 @@ export class SitesController {
 
   @Get()
   @ApiOperation({ summary: 'All sites, by name' })
-  list(): { items: SiteView[]; nextCursor: null } {
-    return { items: this.sites.list(), nextCursor: null };
+  list(@Query() query: PageQuery): Page<SiteView> {
+    return pageOf(this.sites.list(), query, ({ id }) => id);
   }
 
   @Get(':siteId')

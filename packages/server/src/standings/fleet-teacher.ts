@@ -1,9 +1,7 @@
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import type { Logger } from 'pino';
 import { DAY_MS, type Instant } from '@entretien/core/basics';
 import type { LearntFrom } from '@entretien/core/hours';
-import { hourClockOf } from '@entretien/core/plan';
-import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
 import { FleetPriors } from '../compressors/fleet-priors.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 
@@ -17,17 +15,14 @@ export class FleetTeacher implements OnApplicationBootstrap {
     private readonly register: UnitRegister,
     private readonly priors: FleetPriors,
     @Inject(CLOCK) private readonly clock: Clock,
-    @Inject(LOGGER) private readonly logger: Logger,
   ) {}
 
   onApplicationBootstrap(): void {
     const now = this.clock();
     const last = this.priors.learntAt();
     if (last !== null && now - last < LEARNS_EVERY_DAYS * DAY_MS) return;
-    const units = [...this.register.all()];
-    this.register.prepare(units.map((unit) => unit.id));
     this.priors.learn(
-      units.flatMap((unit): LearntFrom[] => {
+      [...this.register.all()].flatMap((unit): LearntFrom[] => {
         const model = this.modelOf(unit, now);
         if (!model) return [];
         const { typical, scatter, windowDays, season, basedOn } = model;
@@ -40,12 +35,10 @@ export class FleetTeacher implements OnApplicationBootstrap {
 
   /** What its use is like; nothing is to be learnt of a unit that cannot be judged, and it must not end the start. */
   private modelOf(unit: UnitRecord, now: Instant) {
-    try {
-      const history = this.register.historyOf(unit, this.register.plateOf(unit, now));
-      return hourClockOf(history, now).model;
-    } catch (error) {
-      this.logger.error({ err: error, compressorId: unit.id }, 'a unit cannot be judged');
-      return null;
-    }
+    return this.register.orUnjudged(
+      unit,
+      () => this.register.clockOf(unit, now).model,
+      () => null,
+    );
   }
 }

@@ -1,11 +1,9 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Logger } from 'pino';
 import type { FleetStandingView, StandingsQuery } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, startOfLocalDay, type Instant } from '@entretien/core/basics';
 import { compareUrgency, type TaskStanding } from '@entretien/core/plan';
-import { pageSize, readCursor, writeCursor } from '../common/page.js';
-import { malformed } from '../common/problem.js';
-import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
+import { pageOf, USUAL_PAGE } from '../common/page.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { countStates } from './count-states.js';
 import { StandingsService } from './standings.service.js';
@@ -42,7 +40,6 @@ export class FleetService {
     private readonly register: UnitRegister,
     private readonly standings: StandingsService,
     @Inject(CLOCK) private readonly clock: Clock,
-    @Inject(LOGGER) private readonly logger: Logger,
   ) {
     register.onChange((compressorId) => this.changed.add(compressorId));
   }
@@ -51,43 +48,29 @@ export class FleetService {
     const now = this.clock();
     const at = query.at === undefined ? now : Date.parse(query.at);
     const order = query.at === undefined ? this.currentOrder(now) : this.orderAt(at);
-    const start = query.cursor === undefined ? 0 : this.startAfter(query.cursor, order);
-    const size = pageSize(query.limit);
-    const shown = order.slice(start, start + size);
-    const last = shown.at(-1);
+    const shown = pageOf(order, query, ({ compressorId }) => compressorId, USUAL_PAGE);
     return {
       at: formatInstant(at),
       total: order.length,
       ...tally(order),
-      items: shown.map(({ compressorId, isJudged }) => {
+      items: shown.items.map(({ compressorId, isJudged }) => {
         const unit = this.register.require(compressorId);
         return isJudged
           ? this.standings.fleetView(this.standings.judge(unit, at))
           : this.standings.unjudgedFleetView(unit, at);
       }),
-      nextCursor: start + size < order.length && last ? writeCursor([last.compressorId, start + size]) : null,
+      nextCursor: shown.nextCursor,
     };
-  }
-
-  /** Goes on after the last unit shown; when that has left the list, at the same distance from the top. */
-  private startAfter(cursor: string, order: readonly Place[]): number {
-    const [id, distance] = readCursor(cursor, 2);
-    if (typeof distance !== 'number' || !Number.isInteger(distance) || distance < 0) {
-      throw malformed([{ field: 'cursor', message: 'That is no cursor of this list.' }]);
-    }
-    const index = order.findIndex((place) => place.compressorId === id);
-    return index < 0 ? distance : index + 1;
   }
 
   private currentOrder(now: Instant): readonly Place[] {
     // A clock that was set back makes everything judged since then doubtful.
     if (now < this.judgedAt) this.order = null;
     if (this.order && this.changed.size === 0 && now < this.orderSteadyUntil) return this.order;
-    const stale = this.order ? [...this.changed] : null;
-    this.register.prepare(stale ?? this.unitIds());
+    const isAnew = this.order === null;
     for (const unit of this.register.all()) {
       const place = this.places.get(unit.id);
-      if (stale === null || !place || this.changed.has(unit.id) || now >= place.steadyUntil) {
+      if (isAnew || !place || this.changed.has(unit.id) || now >= place.steadyUntil) {
         this.places.set(unit.id, this.placeOf(unit.id, now));
       }
     }
@@ -99,38 +82,36 @@ export class FleetService {
   }
 
   private orderAt(at: Instant): readonly Place[] {
-    this.register.prepare(this.unitIds());
-    return sorted(this.unitIds().map((id) => this.placeOf(id, at)));
-  }
-
-  private unitIds(): string[] {
-    return [...this.register.all()].map((unit) => unit.id);
+    return sorted([...this.register.all()].map((unit) => this.placeOf(unit.id, at)));
   }
 
   private placeOf(compressorId: string, at: Instant): Place {
     const unit = this.register.require(compressorId);
-    try {
-      const { plate, isRetired, standing, history } = this.standings.judge(unit, at);
-      const { tag, siteId, retiredOn } = plate;
-      const retiresAt =
-        isRetired || retiredOn === undefined
-          ? Infinity
-          : startOfLocalDay(dayNumberOf(retiredOn), history.timeZone);
-      return {
-        compressorId,
-        tag,
-        siteId,
-        isInService: !isRetired,
-        isJudged: true,
-        top: standing.tasks[0],
-        steadyUntil: Math.min(standing.steadyUntil ?? Infinity, retiresAt),
-      };
-    } catch (error) {
-      this.logger.error({ err: error, compressorId }, 'a unit cannot be judged');
-      const { tag, siteId } = unit.registered;
-      const unknown = { isJudged: false, top: undefined, steadyUntil: Infinity };
-      return { compressorId, tag, siteId, isInService: true, ...unknown };
-    }
+    return this.register.orUnjudged<Place>(
+      unit,
+      () => {
+        const { plate, isRetired, standing, history } = this.standings.judge(unit, at);
+        const { tag, siteId, retiredOn } = plate;
+        const retiresAt =
+          isRetired || retiredOn === undefined
+            ? Infinity
+            : startOfLocalDay(dayNumberOf(retiredOn), history.timeZone);
+        return {
+          compressorId,
+          tag,
+          siteId,
+          isInService: !isRetired,
+          isJudged: true,
+          top: standing.tasks[0],
+          steadyUntil: Math.min(standing.steadyUntil ?? Infinity, retiresAt),
+        };
+      },
+      () => {
+        const { tag, siteId } = unit.registered;
+        const unknown = { isJudged: false, top: undefined, steadyUntil: Infinity };
+        return { compressorId, tag, siteId, isInService: true, ...unknown };
+      },
+    );
   }
 }
 

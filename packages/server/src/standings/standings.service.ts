@@ -17,8 +17,7 @@ import {
   type TaskStanding,
   type UnitHistory,
 } from '@entretien/core/plan';
-import type { Logger } from 'pino';
-import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { SitesService } from '../sites/sites.service.js';
 import { countStates } from './count-states.js';
@@ -48,7 +47,6 @@ export class StandingsService {
     private readonly register: UnitRegister,
     private readonly sites: SitesService,
     @Inject(CLOCK) private readonly clock: Clock,
-    @Inject(LOGGER) private readonly logger: Logger,
   ) {}
 
   of(compressorId: string, at = this.clock(), knownAt = Number.POSITIVE_INFINITY): StandingView {
@@ -93,14 +91,8 @@ export class StandingsService {
     return { unit, plate, isRetired, history, plan, standing: standingOf(plan, history, at) };
   }
 
-  /** What can be said of a unit about which something on record makes no sense: that, and who it is. */
   private orUnjudged(unit: UnitRecord, at: Instant, judge: () => StandingView): StandingView {
-    try {
-      return judge();
-    } catch (error) {
-      this.logger.error({ err: error, compressorId: unit.id }, 'a unit cannot be judged');
-      return unjudgedView(unit, at);
-    }
+    return this.register.orUnjudged(unit, judge, () => unjudgedView(unit, at));
   }
 
   /** A unit that cannot be judged, as the fleet's list shows it: nobody else is kept from being shown. */

@@ -11,6 +11,7 @@ import { dayNumberOf, formatDay, localDayAt } from '@entretien/core/basics';
 import { isRetiredOn } from '@entretien/core/machine';
 import type { VesselExamination } from '@entretien/core/plan';
 import { v5 as idFrom } from 'uuid';
+import { pageOf } from '../common/page.js';
 import { impossible, malformed, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
@@ -47,6 +48,7 @@ export class VesselsService {
     this.database.transact(() => {
       const { isNew } = this.facts.record(VesselEntity, content, () => {
         this.refuseUnknown(fields);
+        this.refuseTagInUse(id, fields);
         return { marks: [] };
       });
       if (!isNew) return;
@@ -81,6 +83,9 @@ export class VesselsService {
     };
     this.facts.record(VesselChangeEntity, content, () => {
       this.refuseUnknown(changes);
+      if (changes.tag !== undefined || changes.siteId !== undefined) {
+        this.refuseTagInUse(before.id, { ...before.details, ...changes });
+      }
       return { marks: [] };
     });
     this.changed([...before.compressorIds, ...(changes.compressorIds ?? [])]);
@@ -94,14 +99,15 @@ export class VesselsService {
     return this.view(this.require(vesselId));
   }
 
-  list({ compressorId, show }: VesselsQuery): Page<VesselView> {
+  list(query: VesselsQuery): Page<VesselView> {
+    const { compressorId, show } = query;
     const unit = compressorId === undefined ? null : this.register.require(compressorId);
-    const items = [...this.book.all().values()]
+    const vessels = [...this.book.all().values()]
       .filter(({ compressorIds }) => unit === null || compressorIds.includes(unit.id))
       .filter(({ siteId, details }) => show === 'all' || !this.isRetired(siteId, details))
-      .sort((a, b) => (a.tag < b.tag ? -1 : a.tag > b.tag ? 1 : a.id < b.id ? -1 : 1))
-      .map((vessel) => this.view(vessel));
-    return { items, nextCursor: null };
+      .sort((a, b) => (a.tag < b.tag ? -1 : a.tag > b.tag ? 1 : a.id < b.id ? -1 : 1));
+    const { items, nextCursor } = pageOf(vessels, query, ({ id }) => id);
+    return { items: items.map((vessel) => this.view(vessel)), nextCursor };
   }
 
   private isRetired(siteId: string, details: KnownVessel['details']): boolean {
@@ -149,6 +155,23 @@ export class VesselsService {
         sentence: 'One of the units that fill it is not in the register.',
       });
     }
+  }
+
+  /** At one site a tag says which vessel is meant: the next test must not be recorded of the other. */
+  private refuseTagInUse(id: string, { siteId, tag }: VesselFields): void {
+    const isTaken = [...this.book.all().values()].some(
+      (other) =>
+        other.id !== id &&
+        other.siteId === siteId &&
+        other.tag.toLowerCase() === tag?.toLowerCase() &&
+        !this.isRetired(other.siteId, other.details),
+    );
+    if (!isTaken) return;
+    throw impossible({
+      code: 'tag-in-use',
+      field: 'tag',
+      sentence: `“${tag}” is another vessel at this site. Give each its own tag.`,
+    });
   }
 
   private require(vesselId: string): KnownVessel {

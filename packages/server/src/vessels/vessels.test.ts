@@ -120,6 +120,21 @@ test('of a unit that is not there nothing is told', async () => {
   }
 });
 
+test('one tag for two vessels of a site: refused, until the first is out of service', async () => {
+  const one = await unit('SP-1');
+  const { id } = await register([one]);
+  const { answer } = await register([one], { tag: 'b-1' });
+  expect(answer.status).toBe(422);
+  expect(answer.body).toMatchObject({ errors: [{ field: 'tag' }] });
+  const other = await register([one], { tag: 'B-2' });
+  const change = (vessel: string, more: object) =>
+    server.post(`/api/vessels/${vessel}/changes`, { id: randomUUID(), ...more });
+  expect((await change(other.id, { tag: 'B-1' })).status).toBe(422);
+  expect((await change(other.id, { ratedBar: 340 })).status).toBe(201);
+  await change(id, { retiredOn: '2026-11-24' });
+  expect((await change(other.id, { tag: 'B-1' })).body.tag).toBe('B-1');
+});
+
 test.each<[string, object, number]>([
   ['a unit nobody knows', { compressorIds: [randomUUID()] }, 422],
   ['a site nobody knows', { siteId: randomUUID() }, 422],

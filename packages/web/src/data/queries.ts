@@ -38,14 +38,14 @@ const FRESH_FOR_MS = 60_000;
 export function usePeople() {
   return useQuery({
     queryKey: ['people'],
-    queryFn: () => getJson<Page<PersonView>>('/people').then((page) => page.items),
+    queryFn: () => allPages<PersonView>('/people'),
   });
 }
 
 export function useSites() {
   return useQuery({
     queryKey: ['sites'],
-    queryFn: () => getJson<Page<SiteView>>('/sites').then((page) => page.items),
+    queryFn: () => allPages<SiteView>('/sites'),
   });
 }
 
@@ -78,17 +78,16 @@ export function useFleet({ all = false } = {}) {
 export function useRetiredUnits() {
   return useQuery({
     queryKey: ['retired'],
-    queryFn: () => allPages<CompressorView, Page<CompressorView>>('/compressors?limit=200&show=retired'),
+    queryFn: () => allPages<CompressorView>('/compressors?limit=200&show=retired'),
   });
 }
 
-async function allPages<Item, Answer extends Page<Item>>(path: string): Promise<readonly Item[]> {
+async function allPages<Item>(path: string): Promise<readonly Item[]> {
   const items: Item[] = [];
   let cursor: string | null = '';
   while (cursor !== null) {
-    const page: Answer = await getJson<Answer>(
-      cursor ? `${path}&cursor=${encodeURIComponent(cursor)}` : path,
-    );
+    const more = cursor && `${path.includes('?') ? '&' : '?'}cursor=${encodeURIComponent(cursor)}`;
+    const page: Page<Item> = await getJson<Page<Item>>(path + more);
     items.push(...page.items);
     cursor = page.nextCursor;
   }
@@ -183,7 +182,7 @@ export function useFindings() {
 export function useVessels(unitId: string) {
   return useQuery({
     queryKey: [...unitKey(unitId), 'vessels'],
-    queryFn: () => getJson<Page<VesselView>>(`/vessels?compressorId=${unitId}`).then((page) => page.items),
+    queryFn: () => allPages<VesselView>(`/vessels?compressorId=${unitId}`),
     retry: false,
   });
 }
@@ -229,7 +228,7 @@ export function useVisits(query = '') {
 export function useOpenVisits() {
   return useQuery({
     queryKey: ['visits', 'open'],
-    queryFn: () => allPages<VisitBriefView, Page<VisitBriefView>>('/visits?show=open&limit=100'),
+    queryFn: () => allPages<VisitBriefView>('/visits?show=open&limit=100'),
   });
 }
 
@@ -237,7 +236,7 @@ export function useOpenVisits() {
 export function useParts() {
   return useQuery({
     queryKey: ['parts'],
-    queryFn: () => getJson<Page<PartView>>('/parts').then((page) => page.items),
+    queryFn: () => allPages<PartView>('/parts'),
   });
 }
 
@@ -245,7 +244,7 @@ export function useParts() {
 export function useRepairs(unitId: string) {
   return useQuery({
     queryKey: [...unitKey(unitId), 'repairs'],
-    queryFn: () => getJson<Page<RepairView>>(`/compressors/${unitId}/repairs`).then((page) => page.items),
+    queryFn: () => allPages<RepairView>(`/compressors/${unitId}/repairs`),
     retry: false,
   });
 }
