@@ -18,6 +18,7 @@ export const areasOfCore = {
   parts: ['basics', 'quantities', 'machine', 'plan'],
   repairs: ['basics', 'quantities', 'machine', 'checks', 'plan'],
   visit: ['basics', 'quantities', 'machine', 'checks', 'plan'],
+  facts: ['basics', 'quantities', 'machine', 'hours', 'checks', 'plan', 'repairs', 'visit'],
 };
 
 const packages = {
@@ -76,7 +77,7 @@ function areaRule(area, below, areas) {
             },
             {
               regex:
-                '^\\.\\./(\\.\\./)?(basics|quantities|machine|hours|air|oil|drive|electrics|costs|checks|bench|plan|parts|repairs|visit)/(?!index\\.js)',
+                '^\\.\\./(\\.\\./)?(basics|quantities|machine|hours|air|oil|drive|electrics|costs|checks|bench|plan|parts|repairs|visit|facts)/(?!index\\.js)',
               message: 'Another area is entered by its index.',
             },
           ],

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ImportResultView } from '@entretien/contracts';
 import { median, report } from './measure.js';
-import { DAY, openDatabase, seed } from './seed.js';
+import { BARE_TABLE, DAY, openDatabase, seed } from './seed.js';
 import { BenchServer } from './servers.js';
 
 const UNITS = 10_000;
@@ -69,10 +69,7 @@ async function writeList(folder: string, file: string, now: number): Promise<voi
 /** The same rows into a table of the same shape, with the same index, and nothing else. */
 function bareInserts(folder: string, now: number): number {
   const database = openDatabase(folder);
-  const { sql: table } = shape(database, 'reading');
-  const { sql: index } = shape(database, 'reading_by_unit');
-  database.exec(table.replace('"reading"', '"bare"'));
-  database.exec(index.replace('"reading_by_unit"', '"bare_by_unit"').replace('"reading"', '"bare"'));
+  database.exec(BARE_TABLE);
   const ids = database.prepare('SELECT "id" FROM "compressor" ORDER BY "id"').pluck().all() as string[];
   const rows: [string, string, number, number][] = [];
   for (const [unit, id] of ids.entries()) {
@@ -97,10 +94,6 @@ function bareInserts(folder: string, now: number): number {
   database.pragma('wal_checkpoint(TRUNCATE)');
   database.close();
   return time;
-}
-
-function shape(database: ReturnType<typeof openDatabase>, name: string): { sql: string } {
-  return database.prepare('SELECT "sql" FROM sqlite_master WHERE "name" = ?').get(name) as { sql: string };
 }
 
 async function throughTheApplication(folder: string, file: string, now: number) {

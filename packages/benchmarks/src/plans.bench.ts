@@ -15,7 +15,7 @@ import {
 } from '@entretien/core/plan';
 import type { HourReading } from '@entretien/core/hours';
 import { byTurns, report, timed } from './measure.js';
-import { DAY, openDatabase, seed } from './seed.js';
+import { DAY, openDatabase, seed, spineOf } from './seed.js';
 
 const UNITS = 10_000;
 const READINGS = 100;
@@ -131,14 +131,19 @@ class Facts {
   private fill(now: number): void {
     const { database } = this;
     const units = database.prepare('SELECT "id" FROM "compressor"').all() as { id: string }[];
+    const fact = spineOf(database);
+    const placed = (kind: string, unit: string, at: number) => {
+      const factId = randomUUID();
+      return [fact(factId, kind, unit, at, kind), factId] as const;
+    };
     const measurement = database.prepare(
-      `INSERT INTO "measurement" ("id", "recorded_at", "by", "marks", "compressor_id", "check_code", "taken_at", "figures", "is_baseline", "verdict", "judgement", "figure", "uncertainty", "discharge_c") VALUES (?, ?, 'x', '[]', ?, ?, ?, '{}', 0, 'good', '${MEASURED}', ?, 0.05, ?)`,
+      `INSERT INTO "measurement" ("seq", "id", "recorded_at", "by", "marks", "compressor_id", "check_code", "taken_at", "figures", "is_baseline", "verdict", "judgement", "figure", "uncertainty", "discharge_c") VALUES (?, ?, ?, 'x', '[]', ?, ?, ?, '{}', 0, 'good', '${MEASURED}', ?, 0.05, ?)`,
     );
     const putOff = database.prepare(
-      `INSERT INTO "put_off" ("id", "recorded_at", "by", "marks", "compressor_id", "task", "put_off_at", "reason", "until_on") VALUES (?, ?, 'x', '[]', ?, 'belt-check', ?, 'Later.', '2027-02-01')`,
+      `INSERT INTO "put_off" ("seq", "id", "recorded_at", "by", "marks", "compressor_id", "task", "put_off_at", "reason", "until_on") VALUES (?, ?, ?, 'x', '[]', ?, 'belt-check', ?, 'Later.', '2027-02-01')`,
     );
     const start = database.prepare(
-      `INSERT INTO "starting_point" ("id", "recorded_at", "by", "marks", "compressor_id", "set_at", "basis", "points") VALUES (?, ?, 'x', '[]', ?, ?, 'inspection', '[{"task":"valves-inspect","hoursUsed":100}]')`,
+      `INSERT INTO "starting_point" ("seq", "id", "recorded_at", "by", "marks", "compressor_id", "set_at", "basis", "points") VALUES (?, ?, ?, 'x', '[]', ?, ?, 'inspection', '[{"task":"valves-inspect","hoursUsed":100}]')`,
     );
     database.transaction(() => {
       units.forEach(({ id }, index) => {
@@ -147,7 +152,7 @@ class Facts {
           const isHot = count === MEASUREMENTS - 1;
           const figure = isHot ? 60 : 0.15 + count * (0.04 + (index % 7) * 0.01);
           measurement.run(
-            randomUUID(),
+            ...placed('measurement', id, at),
             at,
             id,
             isHot ? 'discharge-temperature' : 'separator-drop',
@@ -156,8 +161,8 @@ class Facts {
             isHot ? 85 + (index % 20) : null,
           );
         }
-        putOff.run(randomUUID(), now - 5 * DAY, id, now - 5 * DAY);
-        start.run(randomUUID(), now - 300 * DAY, id, now - 300 * DAY);
+        putOff.run(...placed('put-off', id, now - 5 * DAY), now - 5 * DAY, id, now - 5 * DAY);
+        start.run(...placed('starting-point', id, now - 300 * DAY), now - 300 * DAY, id, now - 300 * DAY);
       });
       database.exec(
         `CREATE INDEX "bench_service" ON "service" ("compressor_id", "done_at", "hours", "tasks", "recorded_at");

@@ -50,11 +50,12 @@ function fillFacts(
   by: string,
 ): void {
   const database = openDatabase(dataDir);
+  const fact = spineOf(database);
   const reading = database.prepare(
-    `INSERT INTO "reading" ("id", "recorded_at", "by", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, ?, '[]', ?, ?, ?, 'total', 'typed')`,
+    `INSERT INTO "reading" ("seq", "id", "recorded_at", "by", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, ?, ?, '[]', ?, ?, ?, 'total', 'typed')`,
   );
   const service = database.prepare(
-    `INSERT INTO "service" ("id", "recorded_at", "by", "marks", "compressor_id", "done_at", "tasks", "plan_version") VALUES (?, ?, ?, '[]', ?, ?, ?, 1)`,
+    `INSERT INTO "service" ("seq", "id", "recorded_at", "by", "marks", "compressor_id", "done_at", "tasks", "plan_version") VALUES (?, ?, ?, ?, '[]', ?, ?, ?, 1)`,
   );
   const tasks = JSON.stringify(['oil-change', 'intake-replace', 'cooling-clean']);
   database.transaction(() => {
@@ -63,14 +64,30 @@ function fillFacts(
       for (let week = readingsEach; week > 0; week--) {
         const at = now - week * 7 * DAY;
         hours += ((unit * 7 + week * 13) % 40) + 1;
-        reading.run(randomUUID(), at, by, id, at, hours);
-        if (week % 20 === unit % 20) service.run(randomUUID(), at, by, id, at, tasks);
+        const readingId = randomUUID();
+        reading.run(fact(readingId, 'reading', id, at), readingId, at, by, id, at, hours);
+        if (week % 20 !== unit % 20) continue;
+        const serviceId = randomUUID();
+        service.run(fact(serviceId, 'service', id, at, 'Service'), serviceId, at, by, id, at, tasks);
       }
     });
   })();
   database.pragma('wal_checkpoint(TRUNCATE)');
   database.close();
 }
+
+/** Takes facts into the table of all facts, recorded when they happened; each returns its place. */
+export function spineOf(database: Sqlite.Database) {
+  const insert = database.prepare(
+    `INSERT INTO "fact" ("id", "kind", "compressor_id", "at", "recorded_at", "by", "text") VALUES (?, ?, ?, ?, ?, 'x', ?)`,
+  );
+  return (id: string, kind: string, unit: string, at: number, text: string | null = null, recordedAt = at) =>
+    insert.run(id, kind, unit, at, recordedAt, text).lastInsertRowid;
+}
+
+/** The plainest table that holds readings so that those of a unit are found: what it is compared with. */
+export const BARE_TABLE = `CREATE TABLE IF NOT EXISTS "bare" ("id" text PRIMARY KEY NOT NULL, "recorded_at" integer NOT NULL, "by" text NOT NULL, "note" text, "marks" text NOT NULL, "compressor_id" text NOT NULL, "taken_at" integer NOT NULL, "hours" real NOT NULL, "counts" text NOT NULL, "source" text NOT NULL, "corrects" text);
+  CREATE INDEX IF NOT EXISTS "bare_by_unit" ON "bare" ("compressor_id", "taken_at", "hours", "counts", "source", "recorded_at")`;
 
 /** The last figure on the meter of every unit. */
 export function lastFigures(dataDir: string): Map<string, number> {

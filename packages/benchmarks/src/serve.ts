@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { Body, Controller, Get, Module, Post } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { createApp } from '@entretien/server';
-import { openDatabase } from './seed.js';
+import { BARE_TABLE, openDatabase } from './seed.js';
 
 const [kind, dataDir, now] = process.argv.slice(2) as [string, string, string];
 
@@ -35,11 +35,12 @@ async function bareServer() {
      CREATE TABLE IF NOT EXISTS "shown_task" ("place" integer, "rank" integer, "code" text, "name" text, "station" text, "safety" integer, "state" text, "usedFraction" real, "dueAtHours" real, "remainingHours" real, "dueOn" text, "earlyOn" text, "likelyOn" text, "lateOn" text, "ruledBy" text, "rule" text, "startedBy" text, "coveredBy" text, "putOff" text, "vessel" text, "lastDoneAt" text, "lastDoneHours" real, PRIMARY KEY ("place", "rank")) WITHOUT ROWID;
      CREATE TABLE IF NOT EXISTS "shown_service" ("place" integer, "rank" integer, "doneAt" text, "runHours" real, PRIMARY KEY ("place", "rank")) WITHOUT ROWID;`,
   );
+  database.exec(BARE_TABLE);
   const unitRows = database.prepare('SELECT * FROM "shown_unit" ORDER BY "place"');
   const taskRows = database.prepare('SELECT * FROM "shown_task" ORDER BY "place", "rank"');
   const serviceRows = database.prepare('SELECT * FROM "shown_service" ORDER BY "place", "rank"');
   const insert = database.prepare(
-    `INSERT INTO "reading" ("id", "recorded_at", "by", "note", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, ?, NULL, '[]', ?, ?, ?, ?, ?)`,
+    `INSERT INTO "bare" ("id", "recorded_at", "by", "note", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, ?, NULL, '[]', ?, ?, ?, ?, ?)`,
   );
 
   @Controller()

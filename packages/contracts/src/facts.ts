@@ -1,6 +1,7 @@
 import {
   counterKinds,
   meterChangeReasons,
+  MOST_METER_HOURS,
   readingSources,
   type CounterKind,
   type MeterChangeReason,
@@ -8,9 +9,6 @@ import {
 } from '@entretien/core/hours';
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsObject } from 'class-validator';
 import { IsFigure, IsId, IsInstant, IsTaskCode, IsText, Optional, textLimits } from './rules.js';
-
-/** No meter counts further than a machine that ran for a century. */
-export const MOST_METER_HOURS = 1_000_000;
 
 /** The meter was read. */
 export class RecordReading {

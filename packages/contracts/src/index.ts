@@ -4,7 +4,6 @@ export { ChangePlate, PlateDetails, RegisterCompressor } from './compressor.js';
 export {
   BatchReading,
   MOST_BATCH_READINGS,
-  MOST_METER_HOURS,
   RecordMeterChange,
   RecordReading,
   RecordReadings,
@@ -54,9 +53,9 @@ export {
   RecordVisitStep,
   RepairsQuery,
   VisitsQuery,
-  type LogbookKind,
   type PlannedUnit,
 } from './visits.js';
 export type * from './visit-views.js';
 export { textLimits } from './rules.js';
 export type * from './views.js';
+export { stepContracts, type Contracts } from './steps.js';

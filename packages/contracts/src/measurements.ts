@@ -1,6 +1,6 @@
 import { verdicts, type CheckValues, type Verdict } from '@entretien/core/checks';
+import { MOST_METER_HOURS } from '@entretien/core/hours';
 import { IsBoolean, IsIn, Matches, ValidateBy } from 'class-validator';
-import { MOST_METER_HOURS } from './facts.js';
 import { PageQuery } from './queries.js';
 import { IsFigure, IsId, IsInstant, IsText, Optional, textLimits } from './rules.js';
 

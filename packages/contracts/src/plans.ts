@@ -1,5 +1,6 @@
 import type { ServicePlan } from '@entretien/core/plan';
 import { parseLocalDate } from '@entretien/core/basics';
+import { MOST_METER_HOURS } from '@entretien/core/hours';
 import { families, type Family } from '@entretien/core/machine';
 import {
   ArrayMaxSize,
@@ -10,7 +11,6 @@ import {
   IsObject,
   ValidateBy,
 } from 'class-validator';
-import { MOST_METER_HOURS } from './facts.js';
 import {
   all,
   IsFigure,

@@ -5,7 +5,6 @@ import type { ComparedFigure, PartClass, PartFigures, Substitution } from '@entr
 import type { EntryKind, RepairKind, RepairState } from '@entretien/core/repairs';
 import type { StepKind } from '@entretien/core/visit';
 import type { FactView, StandingView } from './views.js';
-import type { LogbookKind } from './visits.js';
 
 /** What came out of a measurement that was taken in a visit. */
 export interface StepOutcome {
@@ -126,7 +125,7 @@ export type SubstitutionView = Substitution & { readonly figures: readonly Compa
 /** One line of the logbook. */
 export interface LogbookEntryView {
   readonly id: string;
-  readonly kind: LogbookKind;
+  readonly kind: string;
   readonly compressorId: string | null;
   readonly tag: string;
   readonly siteName: string;

@@ -1,6 +1,7 @@
 import { entryKinds, repairKinds, type EntryKind, type RepairKind } from '@entretien/core/repairs';
 import { partClasses, type PartClass, type PartFigures } from '@entretien/core/parts';
-import { stepKinds, type StepKind } from '@entretien/core/visit';
+import { factKinds } from '@entretien/core/facts';
+import type { StepKind } from '@entretien/core/visit';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -79,11 +80,11 @@ export class PlanVisit {
 export class RecordVisitStep {
   @IsId() id: string;
   @IsId() compressorId: string;
-  @IsIn(stepKinds, { message: `The kind of step is one of ${stepKinds.join(', ')}.` }) kind: StepKind;
+  @IsText('The kind of step', textLimits.short) kind: StepKind;
   @IsInstant() doneAt: string;
   /** One opening of the page on one device: a reload begins another. */
   @IsText('The session', textLimits.short) session: string;
-  /** What belongs to that kind of step; its rules stand with the core's visit. */
+  /** What belongs to that kind of step. */
   @IsObject({ message: 'The details are given by their fields.' }) details: object;
   @Optional() @IsId() by?: string;
 }
@@ -210,28 +211,14 @@ export class CompareParts {
   @Optional() @IsBoolean({ message: 'hasAdapter is true or false.' }) hasAdapter?: boolean;
 }
 
-export const logbookKinds = [
-  'reading',
-  'service',
-  'measurement',
-  'meter-change',
-  'plate-change',
-  'put-off',
-  'starting-point',
-  'withdrawal',
-  'visit',
-  'visit-step',
-  'repair',
-  'repair-entry',
-  'vessel-examination',
-] as const;
-export type LogbookKind = (typeof logbookKinds)[number];
+/** Kinds of fact that stand in the logbook. */
+export const logbookKinds = factKinds.filter(({ title }) => title !== undefined).map(({ kind }) => kind);
 
 /** Which facts of the fleet, and how they are wanted. */
 export class LogbookQuery extends PageQuery {
   @Optional()
   @IsIn(logbookKinds, { message: `kind is one of ${logbookKinds.join(', ')}.` })
-  kind?: LogbookKind;
+  kind?: string;
   @Optional() @IsId() compressorId?: string;
   @Optional() @IsId() siteId?: string;
   @Optional() @IsInstant() from?: string;

@@ -7,6 +7,7 @@ import express, { type NextFunction, type Request, type Response } from 'express
 import helmet from 'helmet';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { buildId } from './common/build-id.js';
 import { serveOpenApi } from './common/openapi.js';
 import { ProblemFilter } from './common/problem.filter.js';
 import {
@@ -17,7 +18,7 @@ import {
   requestGuards,
 } from './common/request-guards.js';
 import { systemClock } from './common/system-clock.js';
-import { CLOCK, LOGGER, SETTINGS, type Clock } from './common/tokens.js';
+import { BUILD, CLOCK, LOGGER, SETTINGS, type Clock } from './common/tokens.js';
 import { contractPipe } from './common/validation.js';
 import { serveWebPages } from './common/web-pages.js';
 import { CompressorsModule } from './compressors/compressors.module.js';
@@ -31,6 +32,7 @@ import { MeasurementsModule } from './measurements/measurements.module.js';
 import { PartsModule } from './parts/parts.module.js';
 import { PeopleModule } from './people/people.js';
 import { PersistenceModule } from './persistence/persistence.module.js';
+import { storedKinds, type StoredKind } from './persistence/stored-kinds.js';
 import { PlansModule } from './plans/plans.module.js';
 import { ReadingsModule } from './readings/readings.module.js';
 import { RepairsModule } from './repairs/repairs.module.js';
@@ -38,6 +40,7 @@ import { ServicesModule } from './services/services.module.js';
 import { SitesModule } from './sites/sites.module.js';
 import { StandingsModule } from './standings/standings.module.js';
 import { VesselsModule } from './vessels/vessels.module.js';
+import { StepRegistry } from './visits/step-registry.js';
 import { VisitsModule } from './visits/visits.module.js';
 
 const LARGEST_BODY = '2mb';
@@ -50,15 +53,19 @@ export interface AppOptions {
   readonly clock?: Clock;
   /** Default: silent. */
   readonly logger?: Logger;
+  /** What tells this build from every other; default: as it was bundled. */
+  readonly build?: string | null;
+  /** Kinds of facts and steps; default: all of this release. */
+  readonly kinds?: { readonly facts: readonly StoredKind[]; readonly steps: StepRegistry };
 }
 
 @Module({})
 class AppModule {
-  static with({ settings, clock, logger }: Required<AppOptions>): DynamicModule {
+  static with({ settings, clock, logger, kinds, build }: Required<AppOptions>): DynamicModule {
     return {
       module: AppModule,
       imports: [
-        PersistenceModule.forFolder(settings.dataDir),
+        PersistenceModule.forFolder(settings.dataDir, kinds.facts),
         PeopleModule,
         SitesModule,
         CompressorsModule,
@@ -81,8 +88,10 @@ class AppModule {
         { provide: SETTINGS, useValue: settings },
         { provide: CLOCK, useValue: clock },
         { provide: LOGGER, useValue: logger },
+        { provide: BUILD, useValue: build },
+        { provide: StepRegistry, useValue: kinds.steps },
       ],
-      exports: [SETTINGS, CLOCK, LOGGER],
+      exports: [SETTINGS, CLOCK, LOGGER, BUILD, StepRegistry],
       global: true,
     };
   }
@@ -93,13 +102,18 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   const logger = options.logger ?? pino({ level: 'silent' });
   const clock = options.clock ?? systemClock;
   const { settings } = options;
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with({ settings, clock, logger }), {
-    logger: nestLogger(logger),
-    bodyParser: false,
-    abortOnError: false,
-    // A server that is told to end does not wait for whoever is still sending.
-    forceCloseConnections: true,
-  });
+  const build = options.build === undefined ? buildId() : options.build;
+  const kinds = options.kinds ?? { facts: storedKinds, steps: new StepRegistry() };
+  const app = await NestFactory.create<NestExpressApplication>(
+    AppModule.with({ settings, clock, logger, kinds, build }),
+    {
+      logger: nestLogger(logger),
+      bodyParser: false,
+      abortOnError: false,
+      // A server that is told to end does not wait for whoever is still sending.
+      forceCloseConnections: true,
+    },
+  );
   app.disable('x-powered-by');
   // A line for each request only where somebody asked for them: it costs more than the request itself.
   if (logger.isLevelEnabled('info')) app.use(pinoHttp({ logger, quietReqLogger: true }));

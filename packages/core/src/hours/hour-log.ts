@@ -9,6 +9,9 @@ export type ReadingSource = (typeof readingSources)[number];
 export const meterChangeReasons = ['replaced', 'reset', 'rolled-over'] as const;
 export type MeterChangeReason = (typeof meterChangeReasons)[number];
 
+/** No meter counts further than a machine that ran for a century. */
+export const MOST_METER_HOURS = 1_000_000;
+
 /** A figure read off the meter fitted at that moment. */
 export interface HourReading {
   readonly takenAt: Instant;

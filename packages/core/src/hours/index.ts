@@ -2,6 +2,7 @@ export { guessMeterChange, turnsOverAt } from './guess-meter-change.js';
 export {
   counterKinds,
   meterChangeReasons,
+  MOST_METER_HOURS,
   readingSources,
   type CounterKind,
   type HourLog,

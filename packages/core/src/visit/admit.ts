@@ -1,17 +1,14 @@
 import { refuse, succeed, type Instant, type Outcome } from '../basics/index.js';
 import { isolationFor } from './guard.js';
-import { isolationSteps, restartSteps, stepsNeededFor } from './isolation-steps.js';
+import { isolationSteps, stepsNeededFor } from './isolation-steps.js';
 import { NOT_CONFIRMED, progressOf, type VisitUnit } from './progress.js';
-import type { StepBody, VisitStep } from './visit-step.js';
+import { moduleOf, type StepBody, type VisitStep } from './visit-step.js';
 
 /** What was done so long before it was told has already happened: it can be marked, not refused. */
 export const LIVE_MS = 120_000;
 
 /** Mark of what came in after the unit had been signed for. */
 export const AFTER_SIGNING = 'after-signing';
-
-/** Kinds of step that may always be said, signed for or not: they change nothing that was signed. */
-const ALWAYS = new Set<StepBody['kind']>(['note', 'photo', 'fault', 'part']);
 
 /**
  * Whether a step may stand in a visit, and with which marks.
@@ -32,10 +29,14 @@ export function admitStep(
 ): Outcome<readonly string[]> {
   const isLive = recordedAt - step.doneAt <= LIVE_MS;
   const marks: string[] = [];
-  const strange = strangeIn(unit, step.body);
-  if (strange !== null) return refuse('unknown-task', strange, 'details');
+  const module = moduleOf(step.body, unit.kinds);
+  const tasks = new Set(unit.plan.map(({ code }) => code));
+  const strange = module?.tasks?.(step.body).find((code) => !tasks.has(code));
+  if (strange !== undefined) {
+    return refuse('unknown-task', `“${strange}” is no task of this unit’s plan.`, 'details');
+  }
   const progress = progressOf(unit, steps);
-  if (progress.signed !== null && !ALWAYS.has(step.body.kind)) {
+  if (progress.signed !== null && !module?.isTakenAfterSigning) {
     if (isLive || step.body.kind === 'sign' || step.body.kind === 'leave') {
       return refuse(
         'already-signed',
@@ -49,14 +50,8 @@ export function admitStep(
     if (isLive) return refuse('not-isolated', sayMissing(unit, missing));
     marks.push(NOT_CONFIRMED);
   }
-  if (step.body.kind === 'restart') {
-    const said = new Set(step.body.steps);
-    const forgotten = restartSteps(unit.plate).filter(({ code }) => !said.has(code));
-    if (forgotten.length > 0) {
-      const names = forgotten.map(({ name }) => name).join(', ');
-      return refuse('not-ready', `Before it starts: ${names}.`, 'details.steps');
-    }
-  }
+  const problem = module?.problem?.(step.body, unit.plate);
+  if (problem) return { ok: false, problem };
   if (step.body.kind === 'sign') {
     const [first] = progress.obstacles;
     if (first) return refuse(first.code, first.sentence);
@@ -78,8 +73,8 @@ export function missingIsolation(
 }
 
 function neededBy(unit: VisitUnit, body: StepBody): readonly string[] {
-  const done =
-    body.kind === 'station' ? body.tasks : body.kind === 'task' && body.outcome === 'done' ? [body.task] : [];
+  const answers = moduleOf(body, unit.kinds)?.answers?.(body) ?? [];
+  const done = answers.filter(({ outcome }) => outcome === 'done').map(({ task }) => task);
   const states = new Set(
     unit.plan.filter(({ code }) => done.includes(code)).map(({ isolation }) => isolation),
   );
@@ -92,19 +87,4 @@ function sayMissing(unit: VisitUnit, missing: readonly string[]): string {
     missing.includes(code) ? [name] : [],
   );
   return `The machine is not isolated for that. Still to do: ${names.join(', ')}.`;
-}
-
-function strangeIn(unit: VisitUnit, body: StepBody): string | null {
-  const named =
-    body.kind === 'station' || body.kind === 'plan'
-      ? body.tasks
-      : body.kind === 'task' || body.kind === 'close'
-        ? [body.task]
-        : [];
-  const known = new Set(unit.plan.map(({ code }) => code));
-  const strange = named.find((code) => !known.has(code));
-  if (strange !== undefined) return `“${strange}” is no task of this unit’s plan.`;
-  if (body.kind !== 'isolate') return null;
-  const isStep = isolationSteps(unit.plate).some(({ code }) => code === body.step);
-  return isStep ? null : `“${body.step}” is no step of isolating this machine.`;
 }

@@ -1,5 +1,6 @@
 import type { Instant } from '../basics/index.js';
-import { inOrder, type IsolateBody, type VisitStep } from './visit-step.js';
+import type { IsolateBody } from './steps/isolating.js';
+import { inOrder, type VisitStep } from './visit-step.js';
 
 /** Away longer than this, the isolation is asked again. */
 export const AWAY_MINUTES = 20;

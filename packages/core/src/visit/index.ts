@@ -15,17 +15,20 @@ export {
   type Isolation,
 } from './guard.js';
 export { beforeReadings, proofsOf, type Proof } from './proofs.js';
+export { namesOn, spelled } from './names.js';
+export { measurePhases, type FaultBody, type MeasureBody, type MeasurePhase } from './steps/finding.js';
+export { MOST_GAUGE_BAR, type IsolateBody } from './steps/isolating.js';
+export { MOST_PARTS, taskOutcomes } from './steps/working.js';
+export { stepKind, stepLimits, type StepModule, type StepNames } from './steps/step-kind.js';
 export {
-  measurePhases,
+  moduleOf,
   readRecordedBody,
-  readStepBody,
-  stepKinds,
-  type FaultBody,
-  type IsolateBody,
-  type MeasureBody,
-  type MeasurePhase,
+  stepKindsOf,
+  stepModules,
+  stepText,
   type StepBody,
   type StepKind,
+  type StepKinds,
   type VisitStep,
 } from './visit-step.js';
 export {
@@ -42,4 +45,3 @@ export {
 export { admitStep, AFTER_SIGNING, LIVE_MS, missingIsolation } from './admit.js';
 export { prepare, worthPlanning, type Preparation, type StationWork } from './prepare.js';
 export { sayOpen, summaryOf, type SummaryLine } from './summary.js';
-export { sayStep } from './say-step.js';

@@ -2,17 +2,12 @@ import type { Instant } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
 import type { ServiceTask } from '../plan/index.js';
 import { proofsOf, type Proof } from './proofs.js';
-import {
-  inOrder,
-  type FaultBody,
-  type IsolateBody,
-  type MeasureBody,
-  type NoteBody,
-  type PartBody,
-  type PhotoBody,
-  type SignBody,
-  type VisitStep,
-} from './visit-step.js';
+import type { FaultBody, MeasureBody, NoteBody, PhotoBody } from './steps/finding.js';
+import type { IsolateBody } from './steps/isolating.js';
+import type { SignBody } from './steps/leaving.js';
+import type { TaskAnswer } from './steps/step-kind.js';
+import type { PartBody } from './steps/working.js';
+import { inOrder, moduleOf, type StepKinds, type VisitStep } from './visit-step.js';
 
 export type ProofState = 'none-needed' | 'missing' | 'failed' | 'passed' | 'closed';
 
@@ -74,13 +69,13 @@ export interface VisitUnit {
   readonly plan: readonly ServiceTask[];
   /** Codes of the tasks planned for the visit when it began. */
   readonly planned: readonly string[];
+  /** Kinds of step that are known; default: all of this release. */
+  readonly kinds?: StepKinds | undefined;
 }
 
-interface Answer {
-  readonly outcome: 'open' | 'done' | 'not-done';
+interface Answer extends Pick<TaskAnswer, 'outcome' | 'reason'> {
   readonly at: Instant;
   readonly by: string;
-  readonly reason: string | null;
   readonly marks: readonly string[];
   /** Place in the order of things, for what comes before and after. */
   readonly index: number;
@@ -105,7 +100,7 @@ interface Gathered {
   left: UnitProgress['left'];
 }
 
-function gather(planned: readonly string[], order: readonly VisitStep[]): Gathered {
+function gather({ planned, kinds }: VisitUnit, order: readonly VisitStep[]): Gathered {
   const found: Gathered = {
     planned: new Set(planned),
     answers: new Map(),
@@ -123,24 +118,25 @@ function gather(planned: readonly string[], order: readonly VisitStep[]): Gather
     signed: null,
     left: null,
   };
-  order.forEach((step, index) => add(found, step, index));
+  order.forEach((step, index) => add(found, step, index, kinds));
   return found;
 }
 
-function add(found: Gathered, { id, doneAt: at, by, body, marks = [] }: VisitStep, index: number): void {
+function add(
+  found: Gathered,
+  { id, doneAt: at, by, body, marks = [] }: VisitStep,
+  index: number,
+  kinds: StepKinds | undefined,
+): void {
   const told = { id, at, by };
-  const answer = (code: string, outcome: Answer['outcome'], reason: string | null) => {
-    found.planned.add(code);
-    found.answers.set(code, { outcome, at, by, reason, marks, index });
-    found.closed.delete(code);
-  };
+  for (const { task, outcome, reason } of moduleOf(body, kinds)?.answers?.(body) ?? []) {
+    found.planned.add(task);
+    found.answers.set(task, { outcome, at, by, reason, marks, index });
+    found.closed.delete(task);
+  }
   switch (body.kind) {
     case 'plan':
       return body.tasks.forEach((code) => found.planned.add(code));
-    case 'task':
-      return answer(body.task, body.outcome, body.reason ?? null);
-    case 'station':
-      return body.tasks.forEach((code) => answer(code, 'done', null));
     case 'measure':
       found.skipped.delete(body.check);
       return void found.measured.push({ ...body, ...told, index });
@@ -184,7 +180,7 @@ function addIsolation(found: Gathered, body: IsolateBody): void {
 
 /** Brings together what happened on one unit, whatever order it became known in. */
 export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitProgress {
-  const found = gather(unit.planned, inOrder(steps));
+  const found = gather(unit, inOrder(steps));
   const { planned, answers, closed, restartIndex, signed } = found;
   const known = new Map(unit.plan.map((task) => [task.code, task]));
   const tasks = [...planned].map((code) =>

@@ -11,10 +11,10 @@ import {
   prepare,
   progressOf,
   proofsOf,
-  readStepBody,
   restartSteps,
   sayInterruption,
-  sayStep,
+  namesOn,
+  stepText,
   stepsNeededFor,
   summaryOf,
   worthPlanning,
@@ -334,21 +334,29 @@ test('the work is ordered so that a machine is stopped, opened and started once'
 });
 
 test.each<[StepBody, string]>([
-  [{ kind: 'isolate', step: 'gauge-zero', confirmed: true, pressureBar: 0 }, 'Isolated: gauge zero, 0 bar'],
-  [{ kind: 'isolate', step: 'lock-out', confirmed: false }, 'Isolation taken back: lock out'],
+  [
+    { kind: 'isolate', step: 'gauge-zero', confirmed: true, pressureBar: 0 },
+    'Isolated: Gauge at zero, 0 bar',
+  ],
+  [
+    { kind: 'isolate', step: 'lock-out', confirmed: false },
+    'Isolation taken back: Stop, switch off, lock out',
+  ],
   [
     { kind: 'task', task: 'oil-change', outcome: 'not-done', reason: 'no oil' },
-    'Not done: oil change. no oil',
+    'Not done: Oil change. no oil',
   ],
   [
     { kind: 'station', station: 'airend', tasks: ['bearing-check'] },
-    'All as expected: airend (bearing check)',
+    'All as expected: Bearings and coolant condition',
   ],
   [{ kind: 'part', name: 'oil filter', count: -1 }, 'Not used after all: 1 × oil filter'],
   [{ kind: 'tight', tight: false, words: 'at the lid' }, 'It leaks: at the lid'],
-  [{ kind: 'close', task: 'oil-change', reason: 'hot hall' }, 'Closed without proof: oil change. hot hall'],
+  [{ kind: 'close', task: 'oil-change', reason: 'hot hall' }, 'Closed without proof: Oil change. hot hall'],
   [{ kind: 'sign', name: 'Mara' }, 'Signed for by Mara'],
-])('%j is said in a line', (body, said) => expect(sayStep(body)).toBe(said));
+])('%j is said in a line', (body, said) =>
+  expect(stepText(body, namesOn(screw, defaultPlan(screw).tasks))).toBe(said),
+);
 
 test('what is worth planning: due and nearing, not what a bigger task covers, nor dates of vessels', () => {
   const standing = (code: string, state: TaskState, more: object = {}) => ({
@@ -368,32 +376,6 @@ test('what is worth planning: due and nearing, not what a bigger task covers, no
       standing('f', 'due', { vessel: { id: 'v', tag: 'R-1', kind: 'receiver' } }),
     ]),
   ).toEqual(['a', 'b']);
-});
-
-describe('what a step may carry', () => {
-  test.each([
-    ['task', { task: 'oil-change', outcome: 'perhaps' }, /done, not-done, open/],
-    ['task', { task: 'oil-change' }, /What became of it/],
-    ['hours', { hours: -1 }, /from 0 to 1,000,000/],
-    ['isolate', { step: 'gauge-zero', confirmed: true, pressureBar: 1e9 }, /from 0 to 1,000\./],
-    ['note', { text: '   ' }, /is missing/],
-    ['note', { text: 'x'.repeat(2001) }, /2000 characters/],
-    ['part', { name: 'oil filter', count: 0 }, /must not be nothing/],
-    ['part', { name: 'oil filter', count: 1e6 }, /from -1000 to 1,000/],
-    ['sign', { name: 'Mara', seal: 'wax' }, /does not belong/],
-    ['restart', { steps: ['Clear!'] }, /codes/],
-    ['measure', { phase: 'proof', check: 'pump-up', values: [] }, /missing/],
-  ] as const)('%s %j is refused in a sentence', (kind, details, sentence) => {
-    const outcome = readStepBody(kind, details);
-    expect(!outcome.ok && outcome.problem.sentence).toMatch(sentence);
-  });
-
-  test('null is left out', () => {
-    expect(readStepBody('task', { task: 'oil-change', outcome: 'done', reason: null })).toEqual({
-      ok: true,
-      value: { kind: 'task', task: 'oil-change', outcome: 'done' },
-    });
-  });
 });
 
 /**

@@ -5,3 +5,6 @@ export type Clock = () => number;
 export const LOGGER = Symbol('logger');
 
 export const SETTINGS = Symbol('settings');
+
+/** What tells this build from every other; null where nobody can say. */
+export const BUILD = Symbol('build');

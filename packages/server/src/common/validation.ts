@@ -1,4 +1,5 @@
 import { ValidationPipe, type ValidationError } from '@nestjs/common';
+import type { Contracts } from '@entretien/contracts';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { malformed, type FieldError, type ProblemError } from './problem.js';
@@ -28,11 +29,28 @@ function refusal(errors: ValidationError[]): ProblemError {
   return malformed(errors.flatMap((error) => fieldErrors(error)));
 }
 
+/**
+ * What stands under a field against the contract of its kind; a kind that nobody knows is refused. What is null is
+ * left out.
+ */
+export function checkedByKind<Field extends string>(
+  contracts: Contracts,
+  { kind, ...sent }: { readonly kind: string } & Readonly<Record<Field, object>>,
+  field: Field,
+): object {
+  if (!Object.hasOwn(contracts, kind)) {
+    const known = Object.keys(contracts).join(', ');
+    throw malformed([{ field: 'kind', message: `The kind is one of ${known}.` }]);
+  }
+  const row = checked(contracts[kind]!, (sent as unknown as Record<Field, object>)[field], `${field}.`);
+  return Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null && value !== undefined));
+}
+
 /** One row of many against its contract; throws the same problem as a whole body would. */
-export function checked<Row extends object>(contract: new () => Row, sent: object): Row {
+export function checked<Row extends object>(contract: new () => Row, sent: object, parent = ''): Row {
   const row = plainToInstance(contract, sent);
   const errors = validateSync(row, strictly);
-  if (errors.length > 0) throw refusal(errors);
+  if (errors.length > 0) throw malformed(errors.flatMap((error) => fieldErrors(error, parent)));
   return row;
 }
 

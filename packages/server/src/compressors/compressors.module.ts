@@ -14,6 +14,7 @@ import { SitesModule } from '../sites/sites.module.js';
 import { CompressorsService } from './compressors.service.js';
 import { FleetPriors } from './fleet-priors.js';
 import { PlanStore } from './plan-store.js';
+import { CompressorHistories } from './compressor-histories.js';
 import { UnitRegister } from './unit-register.js';
 import { VesselBook } from './vessel-book.js';
 
@@ -55,7 +56,7 @@ export class CompressorsController {
 @Module({
   imports: [PeopleModule, SitesModule],
   controllers: [CompressorsController],
-  providers: [CompressorsService, UnitRegister, FleetPriors, PlanStore, VesselBook],
-  exports: [UnitRegister, FleetPriors, PlanStore, VesselBook],
+  providers: [CompressorsService, UnitRegister, FleetPriors, PlanStore, VesselBook, CompressorHistories],
+  exports: [UnitRegister, CompressorHistories, FleetPriors, PlanStore, VesselBook],
 })
 export class CompressorsModule {}

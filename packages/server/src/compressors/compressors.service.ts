@@ -48,12 +48,11 @@ export class CompressorsService {
     } as DataPlate;
     const id = sentId.toLowerCase();
     const content = { id, by: this.people.require(by), note: note ?? null, plate };
-    const { isNew } = this.facts.record(CompressorEntity, content, (recordedAt) => {
+    this.facts.record(CompressorEntity, content, (recordedAt) => {
       this.refuseImpossible(plate);
       this.startPlan(id, plate, content.by, recordedAt);
       return { marks: this.tagInUse(plate, id) ? ['tag-in-use'] : [] };
     });
-    if (isNew) this.register.recordChanged(id);
     return this.view(this.register.require(id));
   }
 
@@ -73,7 +72,7 @@ export class CompressorsService {
       note: note ?? null,
       by: this.people.require(by),
     };
-    const { row, isNew } = this.facts.record(PlateChangeEntity, content, (recordedAt) => {
+    const { row } = this.facts.record(PlateChangeEntity, content, (recordedAt) => {
       const before = this.register.plateOf(record, changedAt);
       const future = futureProblem(changedAt, 'changedAt', {
         now: recordedAt,
@@ -83,20 +82,28 @@ export class CompressorsService {
       this.refuseImpossible({ ...before, ...withoutNulls(changes) } as DataPlate);
       return { marks: [] };
     });
-    if (isNew) this.register.recordChanged(record.id);
     return plateChangeView(row);
   }
 
   list(query: CompressorsQuery): Page<CompressorView> {
     const size = pageSize(query.limit);
+    const now = this.clock();
     const after = query.cursor === undefined ? null : readCursor(query.cursor, 2).map(String);
-    const keyOf = (view: CompressorView) => [view.tag, view.id];
-    const rows = [...this.register.all()]
-      .map((record) => this.view(record))
-      .filter((view) => this.isShown(view, query.show))
-      .sort((a, b) => compareKeys(keyOf(a), keyOf(b)))
-      .filter((view) => after === null || compareKeys(keyOf(view), after) > 0);
-    return toPage(rows, size, (view) => view, keyOf);
+    const keys = [...this.register.all()].flatMap((record) => {
+      const plate = this.register.plateOf(record, now);
+      const isShown =
+        query.show === 'all' || this.register.isRetired(plate, now) === (query.show === 'retired');
+      return isShown ? [{ record, key: [plate.tag, record.id] }] : [];
+    });
+    const rest = keys
+      .sort((a, b) => compareKeys(a.key, b.key))
+      .filter(({ key }) => after === null || compareKeys(key, after) > 0);
+    return toPage(
+      rest,
+      size,
+      ({ record }) => this.view(record),
+      ({ key }) => key,
+    );
   }
 
   find(compressorId: string): CompressorView {
@@ -144,10 +151,6 @@ export class CompressorsService {
   private startPlan(compressorId: string, plate: DataPlate, by: string, now: Instant): void {
     const version = { compressorId, version: 1, effectiveAt: now, recordedAt: now, by };
     this.plans.add(this.plans.contentOf(defaultPlan(plate)), { ...version, id: null, note: null });
-  }
-
-  private isShown(view: CompressorView, show: string | undefined): boolean {
-    return show === 'all' || this.register.isRetired(view, this.clock()) === (show === 'retired');
   }
 
   private tagInUse(plate: DataPlate, id: string): boolean {

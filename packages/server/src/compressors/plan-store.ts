@@ -2,12 +2,16 @@ import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { ServicePlan } from '@entretien/core/plan';
 import { Database } from '../persistence/database.js';
+import { Spine } from '../persistence/spine.js';
 import { PlanContentEntity, PlanVersionEntity } from '../persistence/entities/compressor.entity.js';
 
 /** Versions of plans as they are stored. The content is kept once, however many units follow it. */
 @Injectable()
 export class PlanStore {
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly spine: Spine,
+  ) {}
 
   contentOf(plan: ServicePlan): PlanContentEntity {
     const text = JSON.stringify(plan);
@@ -18,6 +22,10 @@ export class PlanStore {
   add(content: PlanContentEntity, version: Omit<PlanVersionEntity, 'contentId'>): void {
     this.database.insert(PlanContentEntity, content, { orIgnore: true });
     this.database.insert(PlanVersionEntity, { ...version, contentId: content.id });
+    const { id, compressorId, effectiveAt, recordedAt, by, note } = version;
+    // The plan that a unit begins with comes with its registration.
+    if (id === null) return;
+    this.spine.append({ id, kind: 'plan-version', compressorId, at: effectiveAt, recordedAt, by, note });
   }
 
   versionById(id: string): { readonly compressorId: string; readonly contentId: string } | undefined {

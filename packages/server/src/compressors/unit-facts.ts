@@ -23,17 +23,18 @@ export interface KnownFacts {
 /** Reads what happened on one unit. */
 export function readFacts(database: Database, id: string): KnownFacts {
   const read = <Row>(sql: string) => database.all<Row>(sql, id);
-  return knownFacts(
-    {
-      readings: readReadings(database, id),
-      meterChanges: read(METER_CHANGES),
-      services: read<RawService>(SERVICES).map(toService),
-      measurements: read<RawMeasured>(MEASUREMENTS).map(toMeasured),
-      putOffs: read(PUT_OFFS),
-      startingPoints: read<RawStart>(STARTING_POINTS).flatMap(toStartingPoints),
-    },
-    read(VOIDED_READINGS),
-  );
+  const all: UnitFacts = {
+    readings: readReadings(database, id),
+    meterChanges: read(METER_CHANGES),
+    services: read<RawService>(SERVICES).map(toService),
+    measurements: read<RawMeasured>(MEASUREMENTS).map(toMeasured),
+    putOffs: read(PUT_OFFS),
+    startingPoints: read<RawStart>(STARTING_POINTS).flatMap(toStartingPoints),
+  };
+  const kinds = Object.values(all) as (readonly Voidable[])[];
+  if (kinds.every((kind) => kind.every(stands))) return { all, standing: all };
+  const standing = Object.entries(all).map(([kind, facts]) => [kind, (facts as Voidable[]).filter(stands)]);
+  return { all, standing: Object.fromEntries(standing) as UnitFacts };
 }
 
 /**
@@ -42,41 +43,21 @@ export function readFacts(database: Database, id: string): KnownFacts {
  */
 function readReadings(database: Database, id: string): HourReading[] {
   const [row] = database.all<{ readings: string }>(READINGS, id);
-  const rows = JSON.parse(row!.readings) as [
-    number,
-    number,
-    HourReading['counts'],
-    HourReading['source'],
-    number,
-  ][];
-  return rows.map(([takenAt, hours, counts, source, recordedAt]) => ({
-    takenAt,
-    hours,
-    counts,
-    source,
-    recordedAt,
-  }));
+  const voided = new Map(
+    database
+      .all<{ seq: number; voidedAt: number }>(VOIDED_READINGS, id)
+      .map(({ seq, voidedAt }) => [seq, voidedAt]),
+  );
+  return (JSON.parse(row!.readings) as RawReading[]).map(
+    ([takenAt, hours, counts, source, recordedAt, seq]) => {
+      const voidedAt = voided.get(seq);
+      const reading = { takenAt, hours, counts, source, recordedAt };
+      return voidedAt === undefined ? reading : { ...reading, voidedAt };
+    },
+  );
 }
 
-/** Readings come from an index that does not hold their ids: those that were voided are known by what they say. */
-function knownFacts(facts: UnitFacts, voided: readonly VoidedReading[]): KnownFacts {
-  const all = voided.length === 0 ? facts : { ...facts, readings: markVoided(facts.readings, voided) };
-  const { readings: _readings, ...others } = all;
-  const isWhole =
-    voided.length === 0 && Object.values(others).every((kind) => (kind as readonly Voidable[]).every(stands));
-  if (isWhole) return { all, standing: all };
-  return {
-    all,
-    standing: {
-      readings: all.readings.filter(stands),
-      meterChanges: all.meterChanges.filter(stands),
-      services: all.services.filter(stands),
-      measurements: all.measurements.filter(stands),
-      putOffs: all.putOffs.filter(stands),
-      startingPoints: all.startingPoints.filter(stands),
-    },
-  };
-}
+type RawReading = [number, number, HourReading['counts'], HourReading['source'], number, number];
 
 interface Voidable {
   readonly voidedAt?: Instant | null | undefined;
@@ -86,33 +67,11 @@ function stands({ voidedAt }: Voidable): boolean {
   return !voidedAt;
 }
 
-function markVoided(
-  readings: readonly HourReading[],
-  voided: readonly VoidedReading[],
-): readonly HourReading[] {
-  const wrong = [...voided];
-  return readings.map((reading) => {
-    const index = wrong.findIndex((one) => same.every((field) => one[field] === reading[field]));
-    if (index < 0) return reading;
-    return { ...reading, voidedAt: wrong.splice(index, 1)[0]!.voidedAt };
-  });
-}
-
-const same = ['takenAt', 'hours', 'counts', 'recordedAt'] as const;
-
-interface VoidedReading {
-  takenAt: number;
-  hours: number;
-  counts: string;
-  recordedAt: number;
-  voidedAt: number;
-}
-
 type RawMeasured = Omit<MeasuredFact, 'baseline'> & { baseline: number };
 type RawStart = Omit<StartingPointFact, 'task' | 'hoursUsed' | 'countsFromOn'> & { points: string };
 type RawService = Omit<ServiceRecord, 'tasks' | 'hours'> & { tasks: string; hours: number | null };
 
-const READINGS = `SELECT json_group_array(json_array("taken_at", "hours", "counts", "source", "recorded_at")) AS "readings" FROM (SELECT * FROM "reading" WHERE "compressor_id" = ? ORDER BY "taken_at", "hours")`;
+const READINGS = `SELECT json_group_array(json_array("taken_at", "hours", "counts", "source", "recorded_at", "seq")) AS "readings" FROM (SELECT * FROM "reading" WHERE "compressor_id" = ? ORDER BY "taken_at", "hours")`;
 const JOIN_VOIDED = 'LEFT JOIN "voided" "v" ON "v"."fact_id" = "f"."id"';
 const OF_UNIT = 'WHERE "f"."compressor_id" = ?';
 const METER_CHANGES = `SELECT ${METER_CHANGE_COLUMNS}, "voided_at" AS "voidedAt" FROM "meter_change" "f" ${JOIN_VOIDED} ${OF_UNIT}`;
@@ -122,7 +81,7 @@ const MEASUREMENTS = `SELECT "check_code" AS "check", "taken_at" AS "takenAt", "
 const PUT_OFFS = `SELECT "task", "put_off_at" AS "putOffAt", "recorded_at" AS "recordedAt", "reason", "until_hours" AS "untilHours", "until_on" AS "untilOn", "risk", "voided_at" AS "voidedAt" FROM "put_off" "f" ${JOIN_VOIDED} ${OF_UNIT}`;
 const STARTING_POINTS = `SELECT "set_at" AS "setAt", "recorded_at" AS "recordedAt", "basis", "points", "voided_at" AS "voidedAt" FROM "starting_point" "f" ${JOIN_VOIDED} ${OF_UNIT}`;
 const VOIDED_READINGS =
-  'SELECT "taken_at" AS "takenAt", "hours", "counts", "recorded_at" AS "recordedAt", "voided_at" AS "voidedAt" FROM "voided" "v" JOIN "reading" "r" ON "r"."id" = "v"."fact_id" WHERE "v"."compressor_id" = ?';
+  'SELECT "r"."seq", "voided_at" AS "voidedAt" FROM "voided" "v" JOIN "fact" "f" ON "f"."id" = "v"."fact_id" JOIN "reading" "r" ON "r"."seq" = "f"."seq" WHERE "v"."compressor_id" = ?';
 
 function toService({ doneAt, recordedAt, voidedAt, hours, tasks }: RawService): ServiceRecord {
   return { doneAt, recordedAt, voidedAt, hours: hours ?? undefined, tasks: JSON.parse(tasks) as string[] };

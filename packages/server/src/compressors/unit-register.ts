@@ -1,23 +1,14 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { formatDay, localDayAt, type Instant } from '@entretien/core/basics';
 import { isRetiredOn, plateAt, type DataPlate, type PlateChange } from '@entretien/core/machine';
-import {
-  hourClockOf,
-  type HourClock,
-  type PlanVersion,
-  type ServicePlan,
-  type UnitHistory,
-} from '@entretien/core/plan';
+import type { PlanVersion, ServicePlan } from '@entretien/core/plan';
 import type { Logger } from 'pino';
 import { groupBy } from '../common/group-by.js';
 import { notFound } from '../common/problem.js';
 import { LOGGER } from '../common/tokens.js';
-import { Database } from '../persistence/database.js';
+import { Database, type Change } from '../persistence/database.js';
 import type { PlateFields } from '../persistence/entities/compressor.entity.js';
 import { SitesService } from '../sites/sites.service.js';
-import { FleetPriors } from './fleet-priors.js';
-import { VesselBook } from './vessel-book.js';
-import { readFacts, type KnownFacts, type UnitFacts } from './unit-facts.js';
 
 /** What a unit is: its plate through time, and its plans. */
 export interface UnitRecord {
@@ -32,44 +23,26 @@ export interface UnitRecord {
   revision: number;
 }
 
-/** Every kind of fact that concerns one unit. */
-const FACT_TABLES = [
-  'reading',
-  'service',
-  'meter_change',
-  'measurement',
-  'plate_change',
-  'put_off',
-  'starting_point',
-  'withdrawal',
-  'visit_step',
-  'repair',
-  'repair_entry',
-] as const;
-
-/** Histories kept at most; at a hundred readings each they take some 10 kB a unit. */
-const MOST_HISTORIES = 12_000;
+/** After these, what a unit is must be read anew: its plate or its plans changed. */
+const CHANGES_OF_RECORDS = new Set(['compressor', 'plate-change', 'plan-version']);
 
 /**
- * Every unit and its history as the core wants them, kept in memory and thrown away when a fact changes them.
- * Nothing here is truth: it can be rebuilt from the tables at any time.
+ * What every compressor is: its plate and its plans through time, and how many facts concern it. Kept in memory and
+ * renewed when something is committed. Nothing here is truth: it can be rebuilt from the tables at any time.
  */
 @Injectable()
 export class UnitRegister {
   private records: Map<string, UnitRecord> | null = null;
-  private readonly facts = new Map<string, KnownFacts>();
-  /** The history made of some facts last: as long as it is the same object, what was worked out for it is kept. */
-  private readonly histories = new WeakMap<UnitFacts, UnitHistory>();
   private readonly plans = new Map<string, ServicePlan>();
   private readonly listeners: ((compressorId: string) => void)[] = [];
 
   constructor(
     private readonly database: Database,
     private readonly sites: SitesService,
-    private readonly fleetPriors: FleetPriors,
-    private readonly vessels: VesselBook,
     @Inject(LOGGER) private readonly logger: Logger,
-  ) {}
+  ) {
+    database.onCommit((changes) => this.take(changes));
+  }
 
   all(): IterableIterator<UnitRecord> {
     return this.loaded().values();
@@ -103,33 +76,6 @@ export class UnitRegister {
   }
 
   /**
-   * Everything that decides what is due on a unit, under the plate of a moment. Asked about what was known at
-   * a moment, facts found to be wrong since then are among it, with the moment they were.
-   */
-  historyOf(record: UnitRecord, plate: DataPlate, knownAt = Number.POSITIVE_INFINITY): UnitHistory {
-    const known = this.factsOf(record.id);
-    const facts = knownAt === Number.POSITIVE_INFINITY ? known.standing : known.all;
-    const papers = {
-      timeZone: this.timeZoneOf(plate),
-      commissionedOn: plate.commissionedOn,
-      history: plate.history,
-      declaredHoursPerWeek: plate.declaredHoursPerWeek,
-      closedWeekdays: plate.closedWeekdays,
-      closures: plate.closures,
-      fleetPriors: this.fleetPriors.all(),
-      vessels: this.vessels.filledBy(record.id),
-    };
-    const { dust, humidity, oilRatedTempC } = plate;
-    const place = { dust, humidity, oilRatedTempC };
-    const kept = this.histories.get(facts);
-    const same = kept && isIn(papers, kept) && isIn(place, kept.place!);
-    if (same) return kept;
-    const history = { ...papers, place, ...facts };
-    this.histories.set(facts, history);
-    return history;
-  }
-
-  /**
    * Works something out of a unit, or says what can be said of one about which something on record makes no
    * sense: nobody else is kept from being shown.
    */
@@ -142,46 +88,41 @@ export class UnitRegister {
     }
   }
 
-  /** The run hours of a unit by all that is known at a moment, under the plate of that moment. */
-  clockOf(record: UnitRecord, at: Instant): HourClock {
-    return hourClockOf(this.historyOf(record, this.plateOf(record, at)), at);
-  }
-
-  /** Readings, services, meter changes or withdrawals were recorded. */
-  factRecorded(compressorId: string, count = 1): void {
-    this.facts.delete(compressorId);
-    const record = this.records?.get(compressorId);
-    if (record) record.revision += count;
-    this.tell(compressorId);
-  }
-
-  /** Work that records several facts together: should one be refused, nothing that was read meanwhile is kept. */
-  keepOrForget<Result>(compressorId: string, work: () => Result): Result {
-    try {
-      return work();
-    } catch (refused) {
-      this.factRecorded(compressorId, 0);
-      throw refused;
-    }
-  }
-
-  /** Facts of many units were recorded past this register. */
+  /** Facts of many units were recorded past this server's connection: so many of each. */
   factsImported(counts: ReadonlyMap<string, number>): void {
-    counts.forEach((count, id) => this.factRecorded(id, count));
+    counts.forEach((count, id) => {
+      const record = this.records?.get(id);
+      if (record) record.revision += count;
+      this.tell(id);
+    });
   }
 
   /** Nobody can say what was recorded past this register: everything is read anew when it is asked for. */
   forgetAll(): void {
     const ids = [...this.all()].map(({ id }) => id);
     this.records = null;
-    this.facts.clear();
     ids.forEach((id) => this.tell(id));
   }
 
-  /** The unit came into the register, or its plate changed. */
-  recordChanged(compressorId: string): void {
-    if (this.records) for (const [id, record] of this.readRecords(compressorId)) this.records.set(id, record);
+  /** Something beside its own facts changed what a unit is judged by. */
+  touched(compressorId: string): void {
     this.tell(compressorId);
+  }
+
+  private take(changes: readonly Change[]): void {
+    const units = new Map<string, Change[]>();
+    for (const change of changes) {
+      if (change.compressorId === null) continue;
+      units.set(change.compressorId, [...(units.get(change.compressorId) ?? []), change]);
+    }
+    for (const [id, of] of units) {
+      const record = this.records?.get(id);
+      if (record) record.revision += of.filter(({ isFact }) => isFact).length;
+      if (this.records && of.some(({ kind }) => CHANGES_OF_RECORDS.has(kind))) {
+        for (const [one, renewed] of this.readRecords(id)) this.records.set(one, renewed);
+      }
+      this.tell(id);
+    }
   }
 
   private tell(compressorId: string): void {
@@ -194,22 +135,20 @@ export class UnitRegister {
   }
 
   private loaded(): Map<string, UnitRecord> {
-    return (this.records ??= this.readRecords());
+    if (this.records) return this.records;
+    const records = this.readRecords();
+    if (!this.database.isChanging()) this.records = records;
+    return records;
   }
 
   /** How many facts each unit has: a revision that need not be written with every one of them. */
   private countFacts(only: string | undefined): Map<string, number> {
-    const counts = new Map<string, number>();
-    for (const table of FACT_TABLES) {
-      const where = only === undefined ? '' : 'WHERE "compressor_id" = ?';
-      const sql = `SELECT "compressor_id" AS "unit", count(*) AS "facts" FROM "${table}" ${where} GROUP BY "compressor_id"`;
-      const rows = this.database.all<{ unit: string; facts: number }>(
-        sql,
-        ...(only === undefined ? [] : [only]),
-      );
-      for (const { unit, facts } of rows) counts.set(unit, (counts.get(unit) ?? 0) + facts);
-    }
-    return counts;
+    const where = only === undefined ? '"compressor_id" IS NOT NULL' : '"compressor_id" = ?';
+    const rows = this.database.all<{ unit: string; facts: number }>(
+      `SELECT "compressor_id" AS "unit", count(*) AS "facts" FROM "fact" WHERE ${where} GROUP BY "compressor_id"`,
+      ...(only === undefined ? [] : [only]),
+    );
+    return new Map(rows.map(({ unit, facts }) => [unit, facts]));
   }
 
   /** Reads one unit, or all of them. */
@@ -234,7 +173,7 @@ export class UnitRegister {
           by: row.by,
           marks: JSON.parse(row.marks) as string[],
           // The registration itself is the first.
-          revision: 1 + (counts.get(row.id) ?? 0) + ((versions.get(row.id)?.length ?? 1) - 1),
+          revision: counts.get(row.id) ?? 1,
           plateChanges: (changes.get(row.id) ?? []).map(({ changedAt, recordedAt, changes: fields }) => ({
             changedAt,
             recordedAt,
@@ -263,22 +202,6 @@ export class UnitRegister {
     }
     return plan;
   }
-
-  private factsOf(id: string): KnownFacts {
-    let facts = this.facts.get(id);
-    if (!facts) this.remember(id, (facts = readFacts(this.database, id)));
-    return facts;
-  }
-
-  private remember(id: string, facts: KnownFacts): void {
-    if (this.facts.size >= MOST_HISTORIES) this.facts.delete(this.facts.keys().next().value!);
-    this.facts.set(id, facts);
-  }
-}
-
-/** Whether every field of one stands in the other as the very same value. */
-function isIn(fields: object, other: object): boolean {
-  return Object.entries(fields).every(([field, value]) => other[field as keyof typeof other] === value);
 }
 
 interface RawCompressor {

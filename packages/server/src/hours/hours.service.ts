@@ -29,6 +29,7 @@ import {
 } from '@entretien/core/plan';
 import { malformed } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
+import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 
 /** Points given at most: what a chart can show many times over. */
@@ -41,6 +42,7 @@ const AHEAD_STEPS = 40;
 export class HoursService {
   constructor(
     private readonly register: UnitRegister,
+    private readonly histories: CompressorHistories,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
@@ -50,11 +52,7 @@ export class HoursService {
     const from = query.from === undefined ? EARLIEST_INSTANT : Date.parse(query.from);
     const to = query.to === undefined ? now : Date.parse(query.to);
     if (to < from) throw malformed([{ field: 'to', message: 'The time asked about ends before it begins.' }]);
-    const history = historyUpTo(
-      this.register.historyOf(unit, this.register.plateOf(unit, now)),
-      now,
-      Infinity,
-    );
+    const history = historyUpTo(this.histories.of(unit, this.register.plateOf(unit, now)), now, Infinity);
     const clock = hourClockOf(history, now);
     const log: HourLog = { readings: allReadings(history), meterChanges: history.meterChanges };
     const counts = clock.runHours.counts;
@@ -76,7 +74,7 @@ export class HoursService {
     const knownAt = query.knownAt === undefined ? Infinity : Date.parse(query.knownAt);
     const unit = this.register.require(compressorId);
     const plate = this.register.plateOf(unit, at, knownAt);
-    const clock = hourClockOf(historyUpTo(this.register.historyOf(unit, plate, knownAt), at, knownAt), at);
+    const clock = hourClockOf(historyUpTo(this.histories.of(unit, plate, knownAt), at, knownAt), at);
     const found = clockForecast(clock, Number(query.hours));
     return {
       early: written(found?.earlyAt),

@@ -5,6 +5,7 @@ import { hoursAhead, meterOffset, type HourReading } from '@entretien/core/hours
 import { describeMachine, type DataPlate } from '@entretien/core/machine';
 import { allReadings, historyUpTo, hourClockOf, clockRate } from '@entretien/core/plan';
 import { CLOCK, type Clock } from '../common/tokens.js';
+import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { SitesService } from '../sites/sites.service.js';
 
@@ -16,6 +17,7 @@ const FIGURES = 14;
 export class MetersService {
   constructor(
     private readonly register: UnitRegister,
+    private readonly histories: CompressorHistories,
     private readonly sites: SitesService,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
@@ -63,7 +65,7 @@ export class MetersService {
     plate: DataPlate,
     now: Instant,
   ): Pick<MeterView, 'hoursPerDay' | 'readings' | 'meterChanges' | 'expected'> {
-    const history = historyUpTo(this.register.historyOf(unit, plate), now, Infinity);
+    const history = historyUpTo(this.histories.of(unit, plate), now, Infinity);
     const clock = hourClockOf(history, now);
     const figures = [...allReadings(history)].sort((a, b) => b.takenAt - a.takenAt || b.hours - a.hours);
     const ahead = clock.grounds === 'readings' && clock.model ? hoursAhead(clock.model, now) : null;

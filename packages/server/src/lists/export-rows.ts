@@ -1,5 +1,7 @@
-import type { LogbookEntryView, LogbookKind } from '@entretien/contracts';
+import type { LogbookEntryView } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
+import { readingText } from '@entretien/core/facts';
+import type { CounterKind, ReadingSource } from '@entretien/core/hours';
 import { BYTE_ORDER_MARK, csv } from './csv.js';
 
 /** What the rows of an export speak of, by id. */
@@ -20,30 +22,37 @@ export interface RawReading {
 
 export interface RawEntry {
   readonly id: string;
-  readonly kind: LogbookKind;
+  readonly kind: string;
   readonly compressorId: string | null;
   readonly at: number;
   readonly recordedAt: number;
   readonly by: string;
-  readonly said: string;
+  /** Null for a reading, whose figures are beside it. */
+  readonly text: string | null;
+  readonly lead: string | null;
   readonly note: string | null;
+  readonly hours: number | null;
+  readonly counts: CounterKind | null;
+  readonly source: ReadingSource | null;
   readonly voided: number;
 }
 
 /** A fact as the logbook shows it. */
-export function toEntryView(
-  { at, recordedAt, note, voided, ...row }: RawEntry,
-  { units, people }: ExportNames,
-): LogbookEntryView {
-  const unit = row.compressorId === null ? undefined : units[row.compressorId];
+export function toEntryView(row: RawEntry, { units, people }: ExportNames): LogbookEntryView {
+  const { id, kind, compressorId, at, recordedAt, by, text, note, hours, counts, source, voided } = row;
+  const unit = compressorId === null ? undefined : units[compressorId];
   return {
-    ...row,
+    id,
+    kind,
+    compressorId,
     tag: unit?.tag ?? '',
     siteName: unit?.siteName ?? '',
     timeZone: unit?.timeZone ?? 'UTC',
     at: formatInstant(at),
     recordedAt: formatInstant(recordedAt),
-    byName: people[row.by] ?? 'Technician',
+    by,
+    byName: people[by] ?? 'Technician',
+    said: text ?? readingText({ hours: hours!, counts: counts!, source: source! }),
     voided: voided === 1,
     ...(note === null ? {} : { note }),
   };

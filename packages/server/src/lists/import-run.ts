@@ -43,7 +43,9 @@ interface Candidate {
   readonly read: ImportedRow;
 }
 
-const INSERT = `INSERT OR IGNORE INTO "reading" ("id", "recorded_at", "by", "note", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, 'imported')`;
+const FACT = `INSERT INTO "fact" ("id", "kind", "compressor_id", "at", "recorded_at", "by", "note") VALUES (?, 'reading', ?, ?, ?, ?, ?)`;
+const READING = `INSERT INTO "reading" ("seq", "id", "recorded_at", "by", "note", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'imported')`;
+const WORDS = 'INSERT INTO "fact_text" ("rowid", "words") VALUES (?, ?)';
 
 /**
  * Takes a list of readings in, row by row: understands it, judges it against what is on record and against the
@@ -52,7 +54,9 @@ const INSERT = `INSERT OR IGNORE INTO "reading" ("id", "recorded_at", "by", "not
  */
 export class ImportRun {
   private readonly windows: ReadingWindows;
-  private readonly insert: Sqlite.Statement;
+  private readonly insertFact: Sqlite.Statement;
+  private readonly insertReading: Sqlite.Statement;
+  private readonly insertWords: Sqlite.Statement;
   private readonly isStored: Sqlite.Statement;
   private readonly byName = new Map<string, ImportUnit | 'ambiguous'>();
   private readonly rows: ImportedRowView[] = [];
@@ -67,8 +71,10 @@ export class ImportRun {
     private readonly order: ImportOrder,
   ) {
     this.windows = new ReadingWindows(database);
-    this.insert = database.prepare(INSERT);
-    this.isStored = database.prepare('SELECT 1 FROM "reading" WHERE "id" = ?');
+    this.insertFact = database.prepare(FACT);
+    this.insertReading = database.prepare(READING);
+    this.insertWords = database.prepare(WORDS);
+    this.isStored = database.prepare('SELECT 1 FROM "fact" WHERE "id" = ?');
     for (const unit of order.units) {
       const tag = unit.tag.trim().toLowerCase();
       this.byName.set(tag, this.byName.has(tag) ? 'ambiguous' : unit);
@@ -137,7 +143,10 @@ export class ImportRun {
     if (localDayAt(takenAt, unit.timeZone) < unit.commissionedDay) marks.unshift('before-commissioning');
     if (this.order.mode === 'commit') {
       const { now, by } = this.order;
-      this.insert.run(id, now, by, read.note, JSON.stringify(marks), unit.id, takenAt, hours, counts);
+      const { note } = read;
+      const seq = this.insertFact.run(id, unit.id, takenAt, now, by, note).lastInsertRowid;
+      this.insertReading.run(seq, id, now, by, note, JSON.stringify(marks), unit.id, takenAt, hours, counts);
+      if (note !== null) this.insertWords.run(seq, note);
     }
     this.windows.add(unit.id, reading);
     this.touched.set(unit.id, (this.touched.get(unit.id) ?? 0) + 1);

@@ -3,6 +3,7 @@ import type { FindingsQuery, FindingsView, FindingView } from '@entretien/contra
 import { DAY_MS } from '@entretien/core/basics';
 import { checkByCode } from '@entretien/core/checks';
 import { CLOCK, type Clock } from '../common/tokens.js';
+import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { Database } from '../persistence/database.js';
 import { MeasurementEntity } from '../persistence/entities/measurement.entity.js';
@@ -20,6 +21,7 @@ export class FindingsService {
   constructor(
     private readonly database: Database,
     private readonly register: UnitRegister,
+    private readonly histories: CompressorHistories,
     private readonly sites: SitesService,
     private readonly measurements: MeasurementsService,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -51,7 +53,7 @@ export class FindingsService {
     const record = this.register.require(unit);
     const { tag, siteId } = this.plateOf(unit)!;
     return {
-      measurement: this.measurements.toView(row, this.register.clockOf(record, this.clock())),
+      measurement: this.measurements.toView(row, this.histories.clockOf(record, this.clock())),
       checkName: checkByCode(row.check)?.name ?? row.check,
       tag,
       siteId,

@@ -14,6 +14,7 @@ import { clockHours, type HourClock } from '@entretien/core/plan';
 import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
+import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
@@ -33,6 +34,7 @@ export class MeasurementsService {
     private readonly pages: FactPages,
     private readonly people: PeopleService,
     private readonly register: UnitRegister,
+    private readonly histories: CompressorHistories,
     private readonly sites: SitesService,
     private readonly readings: ReadingsService,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -52,7 +54,7 @@ export class MeasurementsService {
       corrects: sent.corrects?.toLowerCase() ?? null,
       by: this.people.require(by),
     };
-    const { row, isNew } = this.database.transact(() => {
+    const { row } = this.database.transact(() => {
       const stored = this.facts.record(MeasurementEntity, content, (recordedAt) => {
         const plate = this.register.plateOf(unit, content.takenAt);
         const context = { now: recordedAt, timeZone: this.register.timeZoneOf(plate) };
@@ -73,8 +75,7 @@ export class MeasurementsService {
       if (stored.isNew && content.hours !== null) this.noteHours(unit, sent.takenAt, content.hours, content);
       return stored;
     });
-    if (isNew) this.register.factRecorded(unit.id);
-    return this.toView(row, this.register.clockOf(unit, this.clock()));
+    return this.toView(row, this.histories.clockOf(unit, this.clock()));
   }
 
   /** Judges without recording. */
@@ -92,7 +93,7 @@ export class MeasurementsService {
 
   list(compressorId: string, query: MeasurementsQuery): Promise<Page<MeasurementView>> {
     const unit = this.register.require(compressorId);
-    const clock = this.register.clockOf(unit, this.clock());
+    const clock = this.histories.clockOf(unit, this.clock());
     const { check, from, to } = query;
     return this.pages.page(
       MeasurementEntity,

@@ -146,13 +146,16 @@ export class PartsService {
   }
 
   require(id: string): PartEntity {
-    const part = this.database.find(PartEntity, id.toLowerCase());
+    const part = this.facts.find(PartEntity, id.toLowerCase());
     if (!part) throw notFound('no-such-part', 'This part is not in the catalogue.');
     return part;
   }
 
   private store(
-    { count, ...move }: Omit<PartMoveEntity, 'thousandths' | 'marks' | 'recordedAt'> & { count: number },
+    {
+      count,
+      ...move
+    }: Omit<PartMoveEntity, 'seq' | 'thousandths' | 'marks' | 'recordedAt'> & { count: number },
     judge: (recordedAt: number) => void = () => undefined,
   ) {
     const content = { ...move, thousandths: Math.round(count * 1000) };

@@ -1,52 +1,21 @@
 import { chmodSync, closeSync, existsSync, mkdirSync, openSync } from 'node:fs';
 import { join } from 'node:path';
 import type { DataSourceOptions } from 'typeorm';
-import {
-  CompressorEntity,
-  PlanContentEntity,
-  PlanVersionEntity,
-  PlateChangeEntity,
-} from './entities/compressor.entity.js';
-import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
+import { PlanContentEntity, PlanVersionEntity } from './entities/compressor.entity.js';
+import { VoidedEntity } from './entities/correction.entity.js';
 import { FleetPriorEntity } from './entities/fleet-prior.entity.js';
-import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.js';
-import { MeasurementEntity } from './entities/measurement.entity.js';
-import { PutOffEntity, StartingPointEntity } from './entities/plan-facts.entity.js';
 import { PersonEntity } from './entities/person.entity.js';
-import { PartEntity, PartMoveEntity } from './entities/part.entity.js';
-import { RepairEntity, RepairEntryEntity } from './entities/repair.entity.js';
-import { ServiceEntity } from './entities/service.entity.js';
-import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
-import { VesselChangeEntity, VesselEntity, VesselExaminationEntity } from './entities/vessel.entity.js';
-import { PhotoEntity, VisitEntity, VisitStepEntity } from './entities/visit.entity.js';
+import { PhotoEntity } from './entities/visit.entity.js';
 import { migrations } from './migrations/index.js';
+import { storedKinds } from './stored-kinds.js';
 import { APPLICATION_ID, DatabaseProblem, refuseStrangeDatabase } from './our-database.js';
 
-export const entities = [
+/** What is kept besides facts. */
+const others = [
   PersonEntity,
-  SiteEntity,
-  SiteChangeEntity,
-  CompressorEntity,
-  PlateChangeEntity,
   PlanVersionEntity,
   PlanContentEntity,
-  ReadingEntity,
-  MeterChangeEntity,
-  ServiceEntity,
-  MeasurementEntity,
-  PutOffEntity,
-  StartingPointEntity,
-  VesselEntity,
-  VesselChangeEntity,
-  VesselExaminationEntity,
-  VisitEntity,
-  VisitStepEntity,
   PhotoEntity,
-  RepairEntity,
-  RepairEntryEntity,
-  PartEntity,
-  PartMoveEntity,
-  WithdrawalEntity,
   VoidedEntity,
   FleetPriorEntity,
 ];
@@ -61,7 +30,7 @@ function keepToOurselves(dataDir: string): void {
 }
 
 /** How the database of a data folder is opened: migrated, never synchronised; durable at every commit. */
-export function dataSourceOptions(dataDir: string): DataSourceOptions {
+export function dataSourceOptions(dataDir: string, kinds = storedKinds): DataSourceOptions {
   try {
     mkdirSync(dataDir, { recursive: true });
   } catch (error) {
@@ -72,9 +41,10 @@ export function dataSourceOptions(dataDir: string): DataSourceOptions {
   return {
     type: 'better-sqlite3',
     database: join(dataDir, 'entretien.sqlite'),
-    entities,
+    entities: [...kinds.map(({ entity }) => entity), ...others],
     migrations,
     migrationsRun: true,
+    migrationsTransactionMode: 'each',
     enableWAL: true,
     // Nobody else writes for long; whoever waits holds up everybody.
     timeout: 2000,

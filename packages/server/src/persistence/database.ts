@@ -4,6 +4,13 @@ import { DataSource, type EntityMetadata, type EntityTarget, type ObjectLiteral 
 
 type Cell = string | number | null;
 
+/** Something that was written: a fact by its kind, or that one stands no longer, and the compressor that it is about. */
+export interface Change {
+  readonly kind: string;
+  readonly isFact: boolean;
+  readonly compressorId: string | null;
+}
+
 /**
  * The one way in which anything is written: synchronous transactions on the driver's connection.
  *
@@ -13,6 +20,9 @@ type Cell = string | number | null;
  */
 @Injectable()
 export class Database {
+  private readonly changes: Change[] = [];
+  private readonly listeners: ((changes: readonly Change[]) => void)[] = [];
+  private depth = 0;
   private readonly statements = new Map<string, Sqlite.Statement>();
   private runner: Sqlite.Transaction<(work: () => unknown) => unknown> | undefined;
 
@@ -22,10 +32,44 @@ export class Database {
     return (this.dataSource.driver as unknown as { databaseConnection: Sqlite.Database }).databaseConnection;
   }
 
-  /** Runs `work` as one transaction; whatever it throws undoes all that it wrote. */
+  /**
+   * Runs `work` as one transaction; whatever it throws undoes all that it wrote. What was noted as changed is told
+   * when the outermost has been committed, and of what was undone nothing.
+   */
   transact<Result>(work: () => Result): Result {
     this.runner ??= this.connection.transaction((inner: () => unknown) => inner());
-    return this.runner.immediate(work) as Result;
+    const before = this.changes.length;
+    this.depth += 1;
+    let result: Result;
+    try {
+      result = this.runner.immediate(work) as Result;
+    } catch (undone) {
+      this.changes.length = before;
+      throw undone;
+    } finally {
+      this.depth -= 1;
+    }
+    if (this.depth === 0 && this.changes.length > 0) {
+      const changes = this.changes.splice(0);
+      for (const listener of this.listeners) listener(changes);
+    }
+    return result;
+  }
+
+  /** Something was written that others keep in memory: they hear of it when it is committed. */
+  noteChange(change: Change): void {
+    this.changes.push(change);
+  }
+
+  /** Whether something, of a compressor or of any, is changed and not committed yet: what is read now is not to be kept. */
+  isChanging(compressorId?: string): boolean {
+    if (compressorId === undefined) return this.changes.length > 0;
+    return this.changes.some((change) => change.compressorId === compressorId);
+  }
+
+  /** Calls back with what was committed. */
+  onCommit(listener: (changes: readonly Change[]) => void): void {
+    this.listeners.push(listener);
   }
 
   /** Adds a row of an entity. */
@@ -50,6 +94,13 @@ export class Database {
     const row = this.prepared(`SELECT * FROM "${metadata.tableName}" WHERE "id" = ?`).get(id);
     if (row === undefined) return undefined;
     return this.hydrated(metadata, row as Record<string, Cell>);
+  }
+
+  /** One row of a kind of fact by its place among all facts. */
+  findFact<Row extends ObjectLiteral>(entity: EntityTarget<Row>, seq: number): Row | undefined {
+    const metadata = this.dataSource.getMetadata(entity);
+    const row = this.prepared(`SELECT * FROM "${metadata.tableName}" WHERE "seq" = ?`).get(seq);
+    return row === undefined ? undefined : this.hydrated(metadata, row as Record<string, Cell>);
   }
 
   private hydrated<Row extends ObjectLiteral>(metadata: EntityMetadata, raw: Record<string, Cell>): Row {

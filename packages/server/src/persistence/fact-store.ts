@@ -4,61 +4,10 @@ import type { EntityTarget } from 'typeorm';
 import { conflict, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { Database } from './database.js';
-import { LogbookWriter } from './logbook-writer.js';
-import { CompressorEntity, PlateChangeEntity } from './entities/compressor.entity.js';
 import type { FactColumns, UnitFactColumns } from './entities/columns.js';
 import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
-import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.js';
-import { MeasurementEntity } from './entities/measurement.entity.js';
-import { PutOffEntity, StartingPointEntity } from './entities/plan-facts.entity.js';
-import { PartEntity, PartMoveEntity } from './entities/part.entity.js';
-import { RepairEntity, RepairEntryEntity } from './entities/repair.entity.js';
-import { ServiceEntity } from './entities/service.entity.js';
-import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
-import { VesselChangeEntity, VesselEntity, VesselExaminationEntity } from './entities/vessel.entity.js';
-import { VisitEntity, VisitStepEntity } from './entities/visit.entity.js';
-
-/** Every kind of fact, with the columns that make up its content: what a repeated id must agree on. */
-const factKinds: readonly { entity: EntityTarget<FactColumns>; content: readonly string[] }[] = [
-  { entity: ReadingEntity, content: ['compressorId', 'takenAt', 'hours', 'counts', 'source', 'corrects'] },
-  { entity: ServiceEntity, content: ['compressorId', 'doneAt', 'hours', 'tasks', 'corrects'] },
-  {
-    entity: MeasurementEntity,
-    content: ['compressorId', 'check', 'takenAt', 'values', 'hours', 'baseline', 'corrects'],
-  },
-  {
-    entity: MeterChangeEntity,
-    content: ['compressorId', 'changedAt', 'oldFinalHours', 'newStartHours', 'reason', 'corrects'],
-  },
-  { entity: PlateChangeEntity, content: ['compressorId', 'changedAt', 'changes'] },
-  {
-    entity: PutOffEntity,
-    content: ['compressorId', 'task', 'putOffAt', 'reason', 'untilHours', 'untilOn', 'risk', 'corrects'],
-  },
-  { entity: StartingPointEntity, content: ['compressorId', 'setAt', 'basis', 'points', 'corrects'] },
-  { entity: VesselEntity, content: ['kind', 'details'] },
-  { entity: VesselChangeEntity, content: ['vesselId', 'changes'] },
-  { entity: VesselExaminationEntity, content: ['vesselId', 'kind', 'doneOn', 'passed'] },
-  { entity: VisitEntity, content: ['siteId', 'plannedOn', 'units'] },
-  {
-    entity: VisitStepEntity,
-    content: ['visitId', 'compressorId', 'kind', 'doneAt', 'session', 'details'],
-  },
-  { entity: RepairEntity, content: ['compressorId', 'kind', 'foundAt', 'found', 'station'] },
-  {
-    entity: RepairEntryEntity,
-    content: ['repairId', 'kind', 'at', 'words', 'minutes', 'count', 'part', 'check', 'values'],
-  },
-  {
-    entity: PartEntity,
-    content: ['number', 'name', 'class', 'answers', 'fits', 'figures', 'priceCents', 'supplier'],
-  },
-  { entity: PartMoveEntity, content: ['partId', 'movedAt', 'thousandths', 'usedIn'] },
-  { entity: CompressorEntity, content: ['plate'] },
-  { entity: SiteEntity, content: ['name', 'timeZone', 'altitudeM', 'address', 'contact'] },
-  { entity: WithdrawalEntity, content: ['compressorId', 'factId', 'reason'] },
-  { entity: SiteChangeEntity, content: ['siteId', 'changes'] },
-];
+import { Spine } from './spine.js';
+import { StoredKinds } from './stored-kinds.js';
 
 const sharedContent = ['by', 'note'];
 
@@ -79,11 +28,10 @@ interface Voiding {
 /** Appends facts, each id once. */
 @Injectable()
 export class FactStore {
-  private lookup: string | undefined;
-
   constructor(
     private readonly database: Database,
-    private readonly logbook: LogbookWriter,
+    private readonly spine: Spine,
+    private readonly kinds: StoredKinds,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
@@ -101,10 +49,11 @@ export class FactStore {
   record<Row extends FactColumns, Content extends Partial<Row> & { id: string }>(
     entity: EntityTarget<Row> & (new () => Row),
     content: Content,
-    complete: (recordedAt: Instant) => Omit<Row, keyof Content | 'recordedAt'>,
+    complete: (recordedAt: Instant) => Omit<Row, keyof Content | 'recordedAt' | 'seq'>,
   ): { row: Row; isNew: boolean } {
+    const { kind } = this.kinds.ofEntity(entity);
     return this.database.transact(() => {
-      const known = this.known<Row>(entity, content);
+      const known = this.known<Row>(kind.kind, content);
       if (known) return { row: known, isNew: false };
       const recordedAt = this.clock();
       const { id, corrects, compressorId } = content as Correcting & { id: string };
@@ -112,15 +61,15 @@ export class FactStore {
         this.voidFact(entity, { factId: corrects, compressorId, by: id, recordedAt });
       }
       const row = Object.assign(new entity(), content, complete(recordedAt), { recordedAt }) as Row;
+      row.seq = this.spine.add(kind, row);
       this.database.insert<Row>(entity, row);
-      this.logbook.write(entity, row);
       return { row, isNew: true };
     });
   }
 
   /** Withdraws a fact, with the reason why it was wrong. */
   withdraw(
-    entity: EntityTarget<UnitFactColumns>,
+    entity: EntityTarget<FactColumns>,
     content: Pick<WithdrawalEntity, 'id' | 'compressorId' | 'factId' | 'reason' | 'by' | 'note'>,
     complete: (recordedAt: Instant, fact: UnitFactColumns) => readonly string[],
   ): { row: WithdrawalEntity; isNew: boolean } {
@@ -131,12 +80,19 @@ export class FactStore {
     });
   }
 
+  /** A fact of a kind by its id. */
+  find<Row extends FactColumns>(entity: EntityTarget<Row>, id: string): Row | undefined {
+    const found = this.spine.find(id);
+    if (found?.kind !== this.kinds.ofEntity(entity).kind.kind) return undefined;
+    return this.database.findFact(entity, found.seq);
+  }
+
   /** A fact no longer stands; refused when there is none of that kind, or it had been put right before. */
   private voidFact(
     entity: EntityTarget<FactColumns>,
     { factId, compressorId, by, recordedAt, how = 'corrected' }: Voiding,
   ): UnitFactColumns {
-    const fact = this.database.find<FactColumns>(entity, factId) as UnitFactColumns | undefined;
+    const fact = this.find<FactColumns>(entity, factId) as UnitFactColumns | undefined;
     if (fact?.compressorId !== compressorId) {
       throw notFound('no-such-fact', 'What is to be put right is not on record for this unit.');
     }
@@ -151,37 +107,29 @@ export class FactStore {
     // Recorded by a clock that was fast, it may lie ahead: it is on record now, and from then on it stands no longer.
     const voidedAt = Math.max(recordedAt, fact.recordedAt);
     this.database.insert(VoidedEntity, { factId, compressorId, voidedAt, byFact: by, how });
+    this.database.noteChange({ kind: 'voided', isFact: false, compressorId });
     return fact;
   }
 
   private known<Row extends FactColumns>(
-    entity: EntityTarget<Row>,
+    kind: string,
     content: Partial<Row> & { id: string },
   ): Row | undefined {
-    const kind = this.kindOf(content.id);
-    if (!kind) return undefined;
-    const found = this.database.find<FactColumns>(kind.entity, content.id)!;
-    const same =
-      kind.entity === entity &&
-      [...kind.content, ...sharedContent].every((column) => sameValue(found, content, column));
-    if (same) return found as Row;
+    const known = this.spine.find(content.id);
+    if (!known) return undefined;
+    if (known.kind === kind) {
+      const { entity, kind: about } = this.kinds.of(kind);
+      const found = this.database.findFact<FactColumns>(entity, known.seq)!;
+      const agrees = [...about.content, ...sharedContent].every((column) =>
+        sameValue(found, content, column),
+      );
+      if (agrees) return found as Row;
+    }
     throw conflict(
       'id-already-used',
       'This id already belongs to another record.',
       'Something else was recorded under the same id. Send it again with a new id.',
     );
-  }
-
-  /** Which kind of fact an id belongs to: every table is asked in one statement. */
-  private kindOf(id: string): (typeof factKinds)[number] | undefined {
-    this.lookup ??= factKinds
-      .map(
-        ({ entity }, index) =>
-          `SELECT ${index} AS "kind" FROM ${this.database.tableOf(entity)} WHERE "id" = ?`,
-      )
-      .join(' UNION ALL ');
-    const [row] = this.database.all<{ kind: number }>(this.lookup, ...factKinds.map(() => id));
-    return row && factKinds[row.kind];
   }
 }
 

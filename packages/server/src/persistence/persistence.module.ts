@@ -5,7 +5,8 @@ import { Database } from './database.js';
 import { FactPages } from './fact-pages.js';
 import { FactStore } from './fact-store.js';
 import { FolderLock } from './folder-lock.js';
-import { LogbookWriter } from './logbook-writer.js';
+import { Spine } from './spine.js';
+import { StoredKinds, storedKinds } from './stored-kinds.js';
 
 /** Holds the folder for as long as the application lives: what it closes last. */
 class HeldFolder implements OnApplicationShutdown {
@@ -20,8 +21,8 @@ class HeldFolder implements OnApplicationShutdown {
 @Global()
 @Module({})
 export class PersistenceModule {
-  static forFolder(dataDir: string): DynamicModule {
-    const options = dataSourceOptions(dataDir);
+  static forFolder(dataDir: string, kinds = storedKinds): DynamicModule {
+    const options = dataSourceOptions(dataDir, kinds);
     const lock = FolderLock.take(dataDir);
     return {
       module: PersistenceModule,
@@ -29,12 +30,13 @@ export class PersistenceModule {
       imports: [TypeOrmModule.forRoot({ ...options, retryAttempts: 0 })],
       providers: [
         { provide: HeldFolder, useValue: new HeldFolder(lock) },
+        { provide: StoredKinds, useValue: new StoredKinds(kinds) },
         Database,
         FactPages,
         FactStore,
-        LogbookWriter,
+        Spine,
       ],
-      exports: [Database, FactPages, FactStore, LogbookWriter],
+      exports: [Database, FactPages, FactStore, Spine, StoredKinds],
     };
   }
 }

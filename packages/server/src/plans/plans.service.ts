@@ -22,6 +22,7 @@ import {
 import { conflict, impossible, malformed, ProblemError } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { PlanStore } from '../compressors/plan-store.js';
+import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
@@ -42,6 +43,7 @@ export class PlansService {
     private readonly database: Database,
     private readonly people: PeopleService,
     private readonly register: UnitRegister,
+    private readonly histories: CompressorHistories,
     private readonly store: PlanStore,
     private readonly standings: StandingsService,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -63,11 +65,11 @@ export class PlansService {
     const person = this.people.require(by);
     const now = this.clock();
     const effectiveAt = sent.effectiveAt === undefined ? null : Date.parse(sent.effectiveAt);
-    const saved = this.database.transact(() => {
+    this.database.transact(() => {
       const content = this.store.contentOf(plan);
       const known = this.store.versionById(id);
       if (known) {
-        if (known.compressorId === unit.id && known.contentId === content.id) return false;
+        if (known.compressorId === unit.id && known.contentId === content.id) return;
         throw conflict(
           'id-already-used',
           'This id already belongs to another record.',
@@ -88,9 +90,7 @@ export class PlansService {
         by: person,
         note: sent.note ?? null,
       });
-      return true;
     });
-    if (saved) this.register.recordChanged(unit.id);
     return this.view(this.register.require(unit.id));
   }
 
@@ -101,7 +101,7 @@ export class PlansService {
     const plan = readPlan(sent);
     const plate = this.register.plateOf(unit, now);
     const before = planVersionAt(unit.planVersions, now)!.plan;
-    const coming = comingPoints(plan, this.register.historyOf(unit, plate), now, POINTS_AHEAD);
+    const coming = comingPoints(plan, this.histories.of(unit, plate), now, POINTS_AHEAD);
     return {
       problems: planProblems(plan, plate),
       standing: this.standings.underPlan(unit, plan),

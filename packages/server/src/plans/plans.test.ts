@@ -287,24 +287,6 @@ describe('measured condition', () => {
   });
 });
 
-test('a database of before has its plans wrapped and its figures filled in', async () => {
-  const unit = await server.addUnit({ family: 'screw' });
-  await server.readHours(unit, daysAgo(30), 0);
-  const values = { dropBar: 0.4 };
-  const drop = { id: randomUUID(), check: 'separator-drop', takenAt: daysAgo(1), values };
-  await server.post(`/api/compressors/${unit}/measurements`, drop);
-  const tasks = (await planOf(unit)).tasks.length;
-  // Back past visits, and past plans in full.
-  await server.undoLastMigration();
-  await server.undoLastMigration();
-  await server.restart();
-  expect((await planOf(unit)).tasks).toHaveLength(tasks);
-  const [row] = server.rows<{ figure: number; uncertainty: number }>(
-    'SELECT "figure", "uncertainty" FROM "measurement"',
-  );
-  expect(row).toEqual({ figure: 0.4, uncertainty: 0.05 });
-});
-
 test('PUT is guarded like every other write', async () => {
   const unit = await server.addUnit();
   const plan = await planOf(unit);

@@ -50,9 +50,8 @@ export class WaitingService {
     if (content.untilHours === null && content.untilOn === null) {
       throw malformed([{ field: 'untilOn', message: 'Say until when: a day, or run hours.' }]);
     }
-    // Before anything is written: what is read in the midst of a transaction could be kept though it is undone.
-    const { plate, standing } = this.standings.judge(unit, content.putOffAt);
-    const { row, isNew } = this.facts.record(PutOffEntity, content, (recordedAt) => {
+    const { row } = this.facts.record(PutOffEntity, content, (recordedAt) => {
+      const { plate, standing } = this.standings.judge(unit, content.putOffAt);
       this.refuseFuture(unit, content.putOffAt, 'putOffAt', recordedAt);
       const task = this.requireTask(unit, content.task, 'task', content.putOffAt);
       const due = standing.tasks.find(({ code }) => code === content.task);
@@ -67,7 +66,6 @@ export class WaitingService {
       this.refuseLimits(content, this.register.timeZoneOf(plate), standing.runHours);
       return { marks: task.safety ? ['safety-put-off'] : [] };
     });
-    if (isNew) this.register.factRecorded(unit.id);
     return toPutOffView(row);
   }
 
@@ -87,7 +85,7 @@ export class WaitingService {
       corrects: sent.corrects?.toLowerCase() ?? null,
       by: this.people.require(by),
     };
-    const { row, isNew } = this.facts.record(StartingPointEntity, content, (recordedAt) => {
+    const { row } = this.facts.record(StartingPointEntity, content, (recordedAt) => {
       this.refuseFuture(unit, content.setAt, 'setAt', recordedAt);
       const timeZone = this.register.timeZoneOf(this.register.plateOf(unit, content.setAt));
       const lookedOn = localDayAt(content.setAt, timeZone);
@@ -103,7 +101,6 @@ export class WaitingService {
       });
       return { marks: [] };
     });
-    if (isNew) this.register.factRecorded(unit.id);
     return toStartingView(row);
   }
 

@@ -35,28 +35,21 @@ export class ReadingsService {
   ) {}
 
   record(compressorId: string, reading: RecordReading, by: string): ReadingView {
-    const { row, isNew } = this.store(this.register.require(compressorId), reading, this.people.require(by));
-    if (isNew) this.register.factRecorded(row.compressorId);
+    const { row } = this.store(this.register.require(compressorId), reading, this.people.require(by));
     return toReadingView(row);
   }
 
   /** Each row by itself: what is refused holds up nothing, what is known already is said to be. */
   recordBatch(rows: readonly object[], by: string): BatchResultsView {
-    const touched = new Map<string, number>();
-    // Read before anything is written, so that nothing half done is taken for known.
-    this.register.all();
-    const results = this.database.transact(() => rows.map((row) => this.recordOne(row, by, touched)));
-    touched.forEach((count, compressorId) => this.register.factRecorded(compressorId, count));
-    return { results };
+    return { results: this.database.transact(() => rows.map((row) => this.recordOne(row, by))) };
   }
 
-  private recordOne(sent: object, by: string, touched: Map<string, number>): BatchResultView {
+  private recordOne(sent: object, by: string): BatchResultView {
     const id = 'id' in sent && typeof sent.id === 'string' ? sent.id.slice(0, 36) : '';
     try {
       const reading = checked(BatchReading, sent);
       const unit = this.register.require(reading.compressorId);
       const { row, isNew } = this.store(unit, reading, this.people.require(reading.by?.toLowerCase() ?? by));
-      if (isNew) touched.set(unit.id, (touched.get(unit.id) ?? 0) + 1);
       return { id, outcome: isNew ? 'stored' : 'known', marks: row.marks };
     } catch (problem) {
       if (!(problem instanceof ProblemError)) throw problem;
@@ -100,13 +93,12 @@ export class ReadingsService {
       corrects: change.corrects?.toLowerCase() ?? null,
       by: this.people.require(by),
     };
-    const { row, isNew } = this.facts.record(MeterChangeEntity, content, (recordedAt) => {
+    const { row } = this.facts.record(MeterChangeEntity, content, (recordedAt) => {
       const log = this.neighbours.around(unit.id, content.changedAt);
       const problem = meterChangeProblem(log, { ...content, recordedAt }, this.contextOf(unit, recordedAt));
       if (problem) throw impossible(problem);
       return { marks: this.marksAt(unit, content.changedAt) };
     });
-    if (isNew) this.register.factRecorded(unit.id);
     return toMeterChangeView(row);
   }
 

@@ -47,7 +47,7 @@ export class RepairsService {
       note: sent.note ?? null,
       by: this.people.require(by),
     };
-    const { row, isNew } = this.facts.record(RepairEntity, content, (recordedAt) => {
+    const { row } = this.facts.record(RepairEntity, content, (recordedAt) => {
       this.refuseFuture(unit.id, content.foundAt, 'foundAt', recordedAt);
       refuseLongAgo(content.foundAt, 'foundAt');
       const plate = this.register.plateOf(unit, content.foundAt);
@@ -60,7 +60,6 @@ export class RepairsService {
       }
       return { marks: [] };
     });
-    if (isNew) this.register.factRecorded(unit.id);
     return this.view(row);
   }
 
@@ -81,40 +80,37 @@ export class RepairsService {
       note: null,
       by: this.people.require(by),
     };
-    const { isNew } = this.register.keepOrForget(repair.compressorId, () =>
-      this.facts.record(RepairEntryEntity, content, (recordedAt) => {
-        this.refuseFuture(repair.compressorId, content.at, 'at', recordedAt);
-        if (content.at < repair.foundAt) {
-          throw impossible({
-            code: 'before-it-was-found',
-            field: 'at',
-            sentence: 'That lies before the fault was found.',
-          });
-        }
-        const outcome = this.measure(repair, content, by);
-        const admitted = admitEntry(repair.kind, this.entriesOf(repair.id), {
-          kind: content.kind,
-          check: content.check ?? undefined,
-          verdict: outcome?.verdict,
+    this.facts.record(RepairEntryEntity, content, (recordedAt) => {
+      this.refuseFuture(repair.compressorId, content.at, 'at', recordedAt);
+      if (content.at < repair.foundAt) {
+        throw impossible({
+          code: 'before-it-was-found',
+          field: 'at',
+          sentence: 'That lies before the fault was found.',
         });
-        if (!admitted.ok) {
-          const { problem } = admitted;
-          if (problem.code !== 'already-settled') throw impossible(problem);
-          throw conflict(problem.code, 'It is settled.', problem.sentence);
-        }
-        const marks =
-          content.part === null
-            ? []
-            : this.parts.use(content.part, {
-                count: content.count ?? 1,
-                usedIn: content.id,
-                usedAt: content.at,
-                by: content.by,
-              });
-        return { marks: [...marks], outcome };
-      }),
-    );
-    if (isNew) this.register.factRecorded(repair.compressorId);
+      }
+      const outcome = this.measure(repair, content, by);
+      const admitted = admitEntry(repair.kind, this.entriesOf(repair.id), {
+        kind: content.kind,
+        check: content.check ?? undefined,
+        verdict: outcome?.verdict,
+      });
+      if (!admitted.ok) {
+        const { problem } = admitted;
+        if (problem.code !== 'already-settled') throw impossible(problem);
+        throw conflict(problem.code, 'It is settled.', problem.sentence);
+      }
+      const marks =
+        content.part === null
+          ? []
+          : this.parts.use(content.part, {
+              count: content.count ?? 1,
+              usedIn: content.id,
+              usedAt: content.at,
+              by: content.by,
+            });
+      return { marks: [...marks], outcome };
+    });
     return this.view(repair);
   }
 
@@ -138,7 +134,7 @@ export class RepairsService {
   }
 
   require(id: string): RepairEntity {
-    const repair = this.database.find(RepairEntity, id.toLowerCase());
+    const repair = this.facts.find(RepairEntity, id.toLowerCase());
     if (!repair) throw notFound('no-such-repair', 'There is no such repair.');
     return repair;
   }

@@ -5,6 +5,7 @@ import { futureProblem, readingProblem } from '@entretien/core/hours';
 import { clockHours, planVersionAt, type HourClock, type PlanVersion } from '@entretien/core/plan';
 import { impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
+import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { ServiceEntity } from '../persistence/entities/service.entity.js';
@@ -20,6 +21,7 @@ export class ServicesService {
     private readonly pages: FactPages,
     private readonly people: PeopleService,
     private readonly register: UnitRegister,
+    private readonly histories: CompressorHistories,
     private readonly neighbours: NeighbouringFigures,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
@@ -36,18 +38,17 @@ export class ServicesService {
       corrects: service.corrects?.toLowerCase() ?? null,
       by: this.people.require(by),
     };
-    const { row, isNew } = this.facts.record(ServiceEntity, content, (recordedAt) => {
+    const { row } = this.facts.record(ServiceEntity, content, (recordedAt) => {
       const inForce = planVersionAt(unit.planVersions, content.doneAt)!;
       this.refuseImpossible(unit, content, inForce, recordedAt);
       return { marks: [], planVersion: inForce.version };
     });
-    if (isNew) this.register.factRecorded(unit.id);
-    return toView(row, this.register.clockOf(unit, this.clock()));
+    return toView(row, this.histories.clockOf(unit, this.clock()));
   }
 
   async list(compressorId: string, query: PageQuery): Promise<Page<ServiceView>> {
     const unit = this.register.require(compressorId);
-    const clock = this.register.clockOf(unit, this.clock());
+    const clock = this.histories.clockOf(unit, this.clock());
     return this.pages.page(ServiceEntity, 'doneAt', unit.id, query, (row) => toView(row, clock));
   }
 

@@ -3,6 +3,7 @@ import { DAY_MS, type Instant } from '@entretien/core/basics';
 import type { LearntFrom } from '@entretien/core/hours';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { FleetPriors } from '../compressors/fleet-priors.js';
+import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 
 /** A fleet does not change its ways within a quarter; dates should not move more often than they must. */
@@ -13,6 +14,7 @@ const LEARNS_EVERY_DAYS = 90;
 export class FleetTeacher implements OnApplicationBootstrap {
   constructor(
     private readonly register: UnitRegister,
+    private readonly histories: CompressorHistories,
     private readonly priors: FleetPriors,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
@@ -37,7 +39,7 @@ export class FleetTeacher implements OnApplicationBootstrap {
   private modelOf(unit: UnitRecord, now: Instant) {
     return this.register.orUnjudged(
       unit,
-      () => this.register.clockOf(unit, now).model,
+      () => this.histories.clockOf(unit, now).model,
       () => null,
     );
   }

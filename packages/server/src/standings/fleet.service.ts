@@ -1,27 +1,14 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, type BeforeApplicationShutdown } from '@nestjs/common';
 import type { FleetStandingView, StandingsQuery } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, startOfLocalDay, type Instant } from '@entretien/core/basics';
-import { compareUrgency, type TaskStanding } from '@entretien/core/plan';
+import { compareUrgency } from '@entretien/core/plan';
 import { pageOf, USUAL_PAGE } from '../common/page.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { countStates } from './count-states.js';
+import { KeptOrder } from './kept-order.js';
+import type { Place } from './place.js';
 import { StandingsService } from './standings.service.js';
-
-/** Where a unit stands in the order of urgency. */
-interface Place {
-  readonly compressorId: string;
-  readonly tag: string;
-  readonly siteId: string;
-  /** Whether it was in service at the moment judged. */
-  readonly isInService: boolean;
-  /** Whether it can be judged at all: what cannot wants somebody to look. */
-  readonly isJudged: boolean;
-  /** Its most pressing task; none when there is nothing to do at all. */
-  readonly top: TaskStanding | undefined;
-  /** From this moment on the place must be worked out anew, though nothing was recorded. */
-  readonly steadyUntil: Instant;
-}
 
 /**
  * The whole fleet, most urgent first. The order is kept between requests, because working it out means
@@ -29,19 +16,31 @@ interface Place {
  * change by the passing of time. The page itself is always judged afresh.
  */
 @Injectable()
-export class FleetService {
+export class FleetService implements BeforeApplicationShutdown {
   private readonly places = new Map<string, Place>();
   private readonly changed = new Set<string>();
   private order: Place[] | null = null;
   private orderSteadyUntil: Instant = -Infinity;
   private judgedAt: Instant = -Infinity;
+  private isBegun = false;
 
   constructor(
     private readonly register: UnitRegister,
     private readonly standings: StandingsService,
+    private readonly kept: KeptOrder,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {
     register.onChange((compressorId) => this.changed.add(compressorId));
+  }
+
+  beforeApplicationShutdown(): void {
+    if (this.order) this.keep();
+  }
+
+  /** Without the places that are stale: those are worked out anew by whoever takes the rest up. */
+  private keep(): void {
+    const sound = [...this.places.values()].filter(({ compressorId }) => !this.changed.has(compressorId));
+    this.kept.save(sound, this.judgedAt);
   }
 
   page(query: StandingsQuery): FleetStandingView {
@@ -67,6 +66,7 @@ export class FleetService {
     // A clock that was set back makes everything judged since then doubtful.
     if (now < this.judgedAt) this.order = null;
     if (this.order && this.changed.size === 0 && now < this.orderSteadyUntil) return this.order;
+    if (!this.isBegun) this.takeUp(now);
     const isAnew = this.order === null;
     for (const unit of this.register.all()) {
       const place = this.places.get(unit.id);
@@ -77,8 +77,20 @@ export class FleetService {
     this.changed.clear();
     this.judgedAt = now;
     this.order = sorted(this.places.values());
+    // What took so long is kept at once: not every server is told before it ends.
+    if (isAnew) this.keep();
     this.orderSteadyUntil = this.order.reduce((first, place) => Math.min(first, place.steadyUntil), Infinity);
     return this.order;
+  }
+
+  /** Begins with the order that was kept, and with what has changed since. */
+  private takeUp(now: Instant): void {
+    this.isBegun = true;
+    const kept = this.kept.read(now);
+    if (!kept) return;
+    for (const place of kept.places) this.places.set(place.compressorId, place);
+    for (const id of kept.changed) this.changed.add(id);
+    this.order = [];
   }
 
   private orderAt(at: Instant): readonly Place[] {

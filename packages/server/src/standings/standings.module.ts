@@ -9,6 +9,7 @@ import {
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { SitesModule } from '../sites/sites.module.js';
 import { FleetService } from './fleet.service.js';
+import { KeptOrder } from './kept-order.js';
 import { FleetTeacher } from './fleet-teacher.js';
 import { StandingsService } from './standings.service.js';
 
@@ -40,7 +41,7 @@ export class StandingsController {
 @Module({
   imports: [CompressorsModule, SitesModule],
   controllers: [StandingsController],
-  providers: [StandingsService, FleetService, FleetTeacher],
+  providers: [StandingsService, FleetService, FleetTeacher, KeptOrder],
   exports: [StandingsService],
 })
 export class StandingsModule {}

@@ -18,6 +18,7 @@ import {
   type UnitHistory,
 } from '@entretien/core/plan';
 import { CLOCK, type Clock } from '../common/tokens.js';
+import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { SitesService } from '../sites/sites.service.js';
 import { countStates } from './count-states.js';
@@ -45,6 +46,7 @@ export interface JudgedUnit {
 export class StandingsService {
   constructor(
     private readonly register: UnitRegister,
+    private readonly histories: CompressorHistories,
     private readonly sites: SitesService,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
@@ -82,7 +84,7 @@ export class StandingsService {
   /** Never asks the machine's future: facts after `at` are left out by the core. */
   judge(unit: UnitRecord, at: Instant, knownAt = Number.POSITIVE_INFINITY): JudgedUnit {
     const plate = this.register.plateOf(unit, at, knownAt);
-    const history = historyUpTo(this.register.historyOf(unit, plate, knownAt), at, knownAt);
+    const history = historyUpTo(this.histories.of(unit, plate, knownAt), at, knownAt);
     const versions = unit.planVersions.filter(
       (version) => version.recordedAt <= knownAt || version.version === 1,
     );

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import Sqlite from 'better-sqlite3';
 import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { createApp } from '../app.js';
@@ -32,25 +33,41 @@ export class TestServer {
   private app!: NestExpressApplication;
   readonly dataDir: string = mkdtempSync(join(tmpdir(), 'entretien-test-'));
 
-  static async start(more: Partial<Settings> = {}): Promise<TestServer> {
-    const server = new TestServer(more);
+  /** @param build what the server takes itself for: what another build has kept it does not believe */
+  static async start(more: Partial<Settings> = {}, build: string | null = null): Promise<TestServer> {
+    const server = new TestServer(more, build);
     await server.open();
     return server;
   }
 
-  private constructor(private readonly more: Partial<Settings>) {
+  private constructor(
+    private readonly more: Partial<Settings>,
+    private build: string | null,
+  ) {
     if (more.dataDir !== undefined) this.dataDir = more.dataDir;
   }
 
   private async open(): Promise<void> {
     const settings = { host: '127.0.0.1', port: 0, dataDir: this.dataDir, timeZone: 'UTC', ...this.more };
-    this.app = await createApp({ settings, clock: () => this.now });
+    this.app = await createApp({ settings, clock: () => this.now, build: this.build });
     await this.app.listen(0, '127.0.0.1');
   }
 
   /** Stops the server and starts it again on the same file. */
-  async restart(): Promise<void> {
+  async restart(build = this.build): Promise<void> {
     await this.app.close();
+    this.build = build;
+    await this.open();
+  }
+
+  /** Stops, puts the order back that was kept earlier, as if nobody had told the server to end, and starts again. */
+  async stopAndKeep(row: object): Promise<void> {
+    await this.app.close();
+    const database = new Sqlite(join(this.dataDir, 'entretien.sqlite'));
+    const names = Object.keys(row);
+    const sql = `INSERT OR REPLACE INTO "kept_order" (${names.map((name) => `"${name}"`).join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;
+    database.prepare(sql).run(...Object.values(row));
+    database.close();
     await this.open();
   }
 
@@ -99,11 +116,6 @@ export class TestServer {
   async put(path: string, body: object, headers: Record<string, string> = {}): Promise<Answer> {
     const call = request(this.app.getHttpServer()).put(path).set('Content-Type', 'application/json');
     return toAnswer(await call.set(headers).send(body));
-  }
-
-  /** Takes the tables back to what they were before the last migration; starting again brings them forward. */
-  async undoLastMigration(): Promise<void> {
-    await this.app.get(DataSource).undoLastMigration();
   }
 
   /** Takes something out of the file behind the server's back. */

@@ -137,7 +137,7 @@ export class VesselsService {
 
   private changed(compressorIds: readonly string[] = []): void {
     this.book.forget();
-    for (const id of new Set(compressorIds)) this.register.factRecorded(id, 0);
+    for (const id of new Set(compressorIds)) this.register.touched(id);
   }
 
   private refuseUnknown({ siteId, compressorIds = [] }: VesselFields): void {

@@ -15,6 +15,8 @@ import { UnitRegister } from '../compressors/unit-register.js';
 import { Database } from '../persistence/database.js';
 import { VisitEntity, VisitStepEntity } from '../persistence/entities/visit.entity.js';
 import { factView } from '../persistence/fact-pages.js';
+import { FactStore } from '../persistence/fact-store.js';
+import { StepRegistry } from './step-registry.js';
 
 /** Reads visits and brings their steps together. */
 @Injectable()
@@ -22,10 +24,12 @@ export class VisitBook {
   constructor(
     private readonly database: Database,
     private readonly register: UnitRegister,
+    private readonly facts: FactStore,
+    private readonly registry: StepRegistry,
   ) {}
 
   require(id: string): VisitEntity {
-    const visit = this.database.find(VisitEntity, id.toLowerCase());
+    const visit = this.facts.find(VisitEntity, id.toLowerCase());
     if (!visit) throw notFound('no-such-visit', 'There is no such visit.');
     return visit;
   }
@@ -48,6 +52,7 @@ export class VisitBook {
       plate: this.register.plateOf(unit, visit.recordedAt),
       plan: plan.tasks,
       planned: visit.units.find((one) => one.compressorId === unit.id)?.tasks ?? [],
+      kinds: this.registry.kinds,
     };
   }
 
@@ -68,7 +73,17 @@ export class VisitBook {
     compressorId: string,
     rows = this.rows(visit.id, compressorId),
   ): UnitProgress {
-    return progressOf(this.unitOf(visit, compressorId), toSteps(rows));
+    return progressOf(this.unitOf(visit, compressorId), this.stepsOf(rows));
+  }
+
+  /** Rows as the core sees them, with what came out of measurements; without what cannot be read at all. */
+  stepsOf(rows: readonly VisitStepEntity[]): VisitStep[] {
+    return rows.flatMap(({ id, doneAt, by, session, marks, outcome, kind, details }) => {
+      const body = readRecordedBody(kind, details, this.registry.kinds);
+      if (body === null) return [];
+      const judged = outcome === null ? {} : { verdict: outcome.verdict, reason: outcome.reason };
+      return [{ id, doneAt, by, session, marks, body: { ...body, ...judged } as StepBody }];
+    });
   }
 
   /** How the visit stands by its units. */
@@ -77,16 +92,6 @@ export class VisitBook {
     const [begun] = this.database.all('SELECT 1 FROM "visit_step" WHERE "visit_id" = ? LIMIT 1', visit.id);
     return begun ? 'under-way' : 'planned';
   }
-}
-
-/** Rows as the core sees them, with what came out of measurements; without what cannot be read at all. */
-export function toSteps(rows: readonly VisitStepEntity[]): VisitStep[] {
-  return rows.flatMap(({ id, doneAt, by, session, marks, outcome, kind, details }) => {
-    const body = readRecordedBody(kind, details);
-    if (body === null) return [];
-    const judged = outcome === null ? {} : { verdict: outcome.verdict, reason: outcome.reason };
-    return [{ id, doneAt, by, session, marks, body: { ...body, ...judged } as StepBody }];
-  });
 }
 
 export function toStepView(row: VisitStepEntity): VisitStepView {

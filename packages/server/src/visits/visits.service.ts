@@ -9,13 +9,14 @@ import type {
   VisitUnitView,
   VisitView,
 } from '@entretien/contracts';
-import { dayNumberOf, formatInstant, localDayAt, type Problem } from '@entretien/core/basics';
+import { dayNumberOf, formatInstant, localDayAt } from '@entretien/core/basics';
 import { futureProblem } from '@entretien/core/hours';
 import { describeMachine } from '@entretien/core/machine';
-import { admitStep, readStepBody, type StepBody } from '@entretien/core/visit';
+import { admitStep, type StepBody } from '@entretien/core/visit';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { pageSize, readCursor, toPage } from '../common/page.js';
 import { conflict, impossible } from '../common/problem.js';
+import { checkedByKind } from '../common/validation.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
@@ -26,7 +27,8 @@ import { FactStore } from '../persistence/fact-store.js';
 import { SitesService } from '../sites/sites.service.js';
 import { StandingsService } from '../standings/standings.service.js';
 import { StepConsequences } from './step-consequences.js';
-import { toSteps, toStepView, VisitBook } from './visit-book.js';
+import { StepRegistry } from './step-registry.js';
+import { toStepView, VisitBook } from './visit-book.js';
 
 /** Visits, from planned to signed for: a visit is its steps, and everything else is worked out of them. */
 @Injectable()
@@ -42,6 +44,7 @@ export class VisitsService {
     private readonly sites: SitesService,
     private readonly standings: StandingsService,
     private readonly measurements: MeasurementsService,
+    private readonly registry: StepRegistry,
     private readonly book: VisitBook,
     private readonly consequences: StepConsequences,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -79,9 +82,8 @@ export class VisitsService {
   record(visitId: string, sent: RecordVisitStep, by: string): VisitStepView {
     const visit = this.book.require(visitId);
     const unit = this.register.require(sent.compressorId);
-    const read = readStepBody(sent.kind, sent.details);
-    if (!read.ok) throw impossible(inDetails(read.problem));
-    const { kind: _kind, ...details } = read.value;
+    const details = checkedByKind(this.registry.contracts, sent, 'details');
+    const body = { kind: sent.kind, ...details } as StepBody;
     const content = {
       id: sent.id.toLowerCase(),
       visitId: visit.id,
@@ -93,20 +95,17 @@ export class VisitsService {
       note: null,
       by: this.people.require(by),
     };
-    const { row, isNew } = this.register.keepOrForget(unit.id, () =>
-      this.facts.record(VisitStepEntity, content, (recordedAt) => {
-        const zone = this.register.timeZoneOf(this.register.plateOf(unit, content.doneAt));
-        const future = futureProblem(content.doneAt, 'doneAt', { now: recordedAt, timeZone: zone });
-        if (future) throw impossible(future);
-        refuseLongAgo(content.doneAt, 'doneAt');
-        const marks = this.admit(visit, content, read.value, recordedAt);
-        const followed = this.consequences.of(visit, content, read.value);
-        return { marks: [...marks, ...followed.marks], outcome: followed.outcome };
-      }),
-    );
+    const { row } = this.facts.record(VisitStepEntity, content, (recordedAt) => {
+      const zone = this.register.timeZoneOf(this.register.plateOf(unit, content.doneAt));
+      const future = futureProblem(content.doneAt, 'doneAt', { now: recordedAt, timeZone: zone });
+      if (future) throw impossible(future);
+      refuseLongAgo(content.doneAt, 'doneAt');
+      const marks = this.admit(visit, content, body, recordedAt);
+      const followed = this.consequences.of(visit, content, body);
+      return { marks: [...marks, ...followed.marks], outcome: followed.outcome };
+    });
     // What is told later may open it again.
     this.finished.delete(visit.id);
-    if (isNew) this.register.factRecorded(unit.id);
     return toStepView(row);
   }
 
@@ -160,7 +159,7 @@ export class VisitsService {
       }
       this.refuseStrange(visit.siteId, compressorId, body.tasks, recordedAt);
     }
-    const steps = toSteps(this.book.rows(visit.id, compressorId));
+    const steps = this.book.stepsOf(this.book.rows(visit.id, compressorId));
     const step = { id, doneAt, by, session, body };
     const admitted = admitStep(this.book.unitOf(visit, compressorId), steps, step, recordedAt);
     if (admitted.ok) return admitted.value;
@@ -280,7 +279,3 @@ const CONFLICTS = new Set([
   'proof-failed',
   'unproved',
 ]);
-
-function inDetails(problem: Problem): Problem {
-  return problem.field === undefined ? problem : { ...problem, field: `details.${problem.field}` };
-}

@@ -2,6 +2,8 @@ import { Column, PrimaryColumn } from 'typeorm';
 
 /** The columns that every fact has. Moments are whole milliseconds, so that they sort and compare as numbers. */
 export abstract class FactColumns {
+  /** Its place in the table of all facts. */
+  @Column({ type: 'integer' }) seq: number;
   @PrimaryColumn({ type: 'text' }) id: string;
   @Column({ name: 'recorded_at', type: 'integer' }) recordedAt: number;
   @Column({ name: 'by', type: 'text' }) by: string;

@@ -3,6 +3,7 @@ import { Corrections1764115200000 } from './1764115200000-corrections.js';
 import { Measurements1764201600000 } from './1764201600000-measurements.js';
 import { PlansInFull1764288000000 } from './1764288000000-plans-in-full.js';
 import { Visits1764374400000 } from './1764374400000-visits.js';
+import { Spine1764460800000 } from './1764460800000-spine.js';
 
 /** Everything that was ever done to the tables, in its order. */
 export const migrations = [
@@ -11,4 +12,5 @@ export const migrations = [
   Measurements1764201600000,
   PlansInFull1764288000000,
   Visits1764374400000,
+  Spine1764460800000,
 ];

@@ -1,7 +1,8 @@
 import { Box, Button, Link as MuiLink, MenuItem, Stack, TextField, Typography } from '@mui/material';
-import { logbookKinds, type LogbookEntryView, type LogbookKind, type Page } from '@entretien/contracts';
-import { useInfiniteQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import type { LogbookEntryView, Page } from '@entretien/contracts';
+import { factKinds } from '@entretien/core/facts';
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { figureFont } from '../../app/theme.js';
 import { getJson } from '../../data/api.js';
@@ -9,21 +10,8 @@ import { useSites } from '../../data/queries.js';
 import { Empty, Failed, Waiting } from '../../parts/States.js';
 import { toLocalText } from '../../parts/WhenField.js';
 
-export const kindNames: Readonly<Record<LogbookKind, string>> = {
-  reading: 'Hours',
-  service: 'Services',
-  measurement: 'Measurements',
-  'meter-change': 'Meter changes',
-  'plate-change': 'Data plate',
-  'put-off': 'Put off',
-  'starting-point': 'Starting points',
-  withdrawal: 'Withdrawn',
-  visit: 'Visits',
-  'visit-step': 'Steps of visits',
-  repair: 'Repairs',
-  'repair-entry': 'Work on repairs',
-  'vessel-examination': 'Vessels',
-};
+/** So long after the last key nobody is typing any more. */
+const TYPING_MS = 250;
 
 const FILTERS = ['q', 'kind', 'siteId', 'from', 'to'] as const;
 
@@ -48,6 +36,7 @@ function dayEdge(day: string, isEnd: boolean): string {
 export function FleetLogbook() {
   const [search, setSearch] = useSearchParams();
   const [words, setWords] = useState(search.get('q') ?? '');
+  const soon = useRef<ReturnType<typeof setTimeout>>(undefined);
   const { data: sites } = useSites();
   const query = queryOf(search);
   const entries = useInfiniteQuery({
@@ -57,6 +46,8 @@ export function FleetLogbook() {
     initialPageParam: '',
     getNextPageParam: ({ nextCursor }) =>
       nextCursor === null ? null : `&cursor=${encodeURIComponent(nextCursor)}`,
+    // What was found stays until what is typed has been looked for.
+    placeholderData: keepPreviousData,
     retry: false,
   });
   const put = (name: (typeof FILTERS)[number], value: string) =>
@@ -69,6 +60,11 @@ export function FleetLogbook() {
       },
       { replace: true },
     );
+  const lookFor = (typed: string) => {
+    setWords(typed);
+    clearTimeout(soon.current);
+    soon.current = setTimeout(() => put('q', typed.trim()), TYPING_MS);
+  };
   const items = entries.data?.pages.flatMap((page) => page.items) ?? [];
   return (
     <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1180, width: '100%' }}>
@@ -105,7 +101,7 @@ export function FleetLogbook() {
         <TextField
           label="Words"
           value={words}
-          onChange={(event) => setWords(event.target.value)}
+          onChange={(event) => lookFor(event.target.value)}
           onBlur={() => put('q', words.trim())}
           size="small"
           slotProps={{ htmlInput: { maxLength: 120, enterKeyHint: 'search' } }}
@@ -118,11 +114,14 @@ export function FleetLogbook() {
           onChange={(event) => put('kind', event.target.value)}
         >
           <MenuItem value="">All kinds</MenuItem>
-          {logbookKinds.map((kind) => (
-            <MenuItem key={kind} value={kind}>
-              {kindNames[kind]}
-            </MenuItem>
-          ))}
+          {factKinds.map(
+            ({ kind, title }) =>
+              title !== undefined && (
+                <MenuItem key={kind} value={kind}>
+                  {title}
+                </MenuItem>
+              ),
+          )}
         </TextField>
         <TextField
           select

@@ -1,0 +1,21 @@
+import { hourFacts } from './hours.js';
+import { workFacts } from './work.js';
+import { planningFacts } from './planning.js';
+import { visitFacts } from './visits.js';
+import { vesselFacts } from './vessels.js';
+import { registerFacts } from './register.js';
+
+export { factKind, type AnyFact, type FactKind, type FactNames } from './fact-kind.js';
+export { readingText } from './hours.js';
+
+/** Every kind of fact, by the name that it is spoken of in code, in the order in which the logbook offers them. */
+export const facts = {
+  ...hourFacts,
+  ...workFacts,
+  ...planningFacts,
+  ...visitFacts,
+  ...vesselFacts,
+  ...registerFacts,
+} as const;
+
+export const factKinds = Object.values(facts);

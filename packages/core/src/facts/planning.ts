@@ -1,0 +1,46 @@
+import type { Instant } from '../basics/index.js';
+import { factKind, hoursText, listed } from './fact-kind.js';
+
+interface PutOff {
+  readonly compressorId: string;
+  readonly task: string;
+  readonly putOffAt: Instant;
+  readonly reason: string;
+  readonly untilHours: number | null;
+  readonly untilOn: string | null;
+  readonly risk: string | null;
+  readonly corrects: string | null;
+}
+
+const putOff = factKind<PutOff>({
+  kind: 'put-off',
+  title: 'Put off',
+  collection: 'put-offs',
+  content: ['compressorId', 'task', 'putOffAt', 'reason', 'untilHours', 'untilOn', 'risk', 'corrects'],
+  at: ({ putOffAt }) => putOffAt,
+  text: ({ task, reason, risk, untilOn, untilHours }, names) => {
+    const until = [untilOn, untilHours === null ? null : hoursText(untilHours)].filter((one) => one !== null);
+    return `Put off: ${names.task(task)}, until ${until.join(' or ')}. ${reason}${risk === null ? '' : ` The risk: ${risk}`}`;
+  },
+});
+
+interface StartingPoint {
+  readonly compressorId: string;
+  readonly setAt: Instant;
+  readonly basis: 'inspection' | 'estimate';
+  readonly points: readonly { readonly task: string }[];
+  readonly corrects: string | null;
+}
+
+const startingPoint = factKind<StartingPoint>({
+  kind: 'starting-point',
+  title: 'Starting points',
+  collection: 'starting-points',
+  content: ['compressorId', 'setAt', 'basis', 'points', 'corrects'],
+  at: ({ setAt }) => setAt,
+  text: ({ basis, points }, names) =>
+    `${basis === 'inspection' ? 'First inspection' : 'Accepted estimate'}: ${listed(points.map(({ task }) => names.task(task)))}`,
+});
+
+/** What moves due dates besides the work itself. */
+export const planningFacts = { putOff, startingPoint } as const;

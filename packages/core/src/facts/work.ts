@@ -1,0 +1,91 @@
+import type { Instant } from '../basics/index.js';
+import { factKind, hoursText, listed } from './fact-kind.js';
+import type { CheckValues, Judgement, Verdict } from '../checks/index.js';
+import type { RepairKind, EntryKind } from '../repairs/index.js';
+
+interface Service {
+  readonly compressorId: string;
+  readonly doneAt: Instant;
+  readonly hours: number | null;
+  readonly tasks: readonly string[];
+  readonly corrects: string | null;
+}
+
+const service = factKind<Service>({
+  kind: 'service',
+  title: 'Services',
+  collection: 'services',
+  content: ['compressorId', 'doneAt', 'hours', 'tasks', 'corrects'],
+  at: ({ doneAt }) => doneAt,
+  text: ({ tasks, hours }, names) =>
+    `Service: ${listed(tasks.map((code) => names.task(code)))}${hours === null ? '' : `, at ${hoursText(hours)}`}`,
+});
+
+interface Measurement {
+  readonly compressorId: string;
+  readonly check: string;
+  readonly takenAt: Instant;
+  readonly values: CheckValues;
+  readonly hours: number | null;
+  readonly baseline: boolean;
+  readonly corrects: string | null;
+  readonly verdict: Verdict;
+  readonly judgement: Judgement;
+}
+
+const measurement = factKind<Measurement>({
+  kind: 'measurement',
+  title: 'Measurements',
+  collection: 'measurements',
+  content: ['compressorId', 'check', 'takenAt', 'values', 'hours', 'baseline', 'corrects'],
+  at: ({ takenAt }) => takenAt,
+  text: ({ check, verdict, judgement }, names) => `${names.check(check)}, ${verdict}: ${judgement.reason}`,
+});
+
+interface Repair {
+  readonly compressorId: string;
+  readonly kind: RepairKind;
+  readonly foundAt: Instant;
+  readonly found: string;
+  readonly station: string | null;
+}
+
+const begun: Readonly<Record<RepairKind, string>> = {
+  fault: 'Fault found',
+  modification: 'Modified',
+  improvement: 'Improved',
+};
+
+const repair = factKind<Repair>({
+  kind: 'repair',
+  title: 'Repairs',
+  content: ['compressorId', 'kind', 'foundAt', 'found', 'station'],
+  at: ({ foundAt }) => foundAt,
+  text: ({ kind, found }) => `${begun[kind]}: ${found}`,
+});
+
+interface RepairEntry {
+  readonly compressorId: string;
+  readonly repairId: string;
+  readonly kind: EntryKind;
+  readonly at: Instant;
+  readonly words: string;
+  readonly minutes: number | null;
+  readonly count: number | null;
+  readonly part: string | null;
+  readonly check: string | null;
+  readonly values: CheckValues | null;
+  readonly outcome: { readonly verdict: Verdict } | null;
+}
+
+const repairEntry = factKind<RepairEntry>({
+  kind: 'repair-entry',
+  title: 'Work on repairs',
+  content: ['repairId', 'kind', 'at', 'words', 'minutes', 'count', 'part', 'check', 'values'],
+  at: ({ at }) => at,
+  text: ({ kind, words, minutes, outcome }) =>
+    `Repair, ${kind}: ${words}${minutes === null ? '' : `, ${minutes} min`}${outcome === null ? '' : `, ${outcome.verdict}`}`,
+});
+
+/** What was done, measured and mended. */
+export const workFacts = { service, measurement, repair, repairEntry } as const;

@@ -1,0 +1,22 @@
+import { checkByCode } from '../checks/index.js';
+import type { DataPlate } from '../machine/index.js';
+import type { ServiceTask } from '../plan/index.js';
+import { isolationSteps } from './isolation-steps.js';
+import type { StepNames } from './steps/step-kind.js';
+
+/** A code for which nobody has a name. */
+export function spelled(code: string): string {
+  const words = code.replaceAll('-', ' ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
+/** What codes are called on a machine, by its plate and its plan. */
+export function namesOn(plate: DataPlate, plan: readonly Pick<ServiceTask, 'code' | 'name'>[]): StepNames {
+  const find = (named: readonly { readonly code: string; readonly name: string }[], code: string) =>
+    named.find((one) => one.code === code)?.name ?? spelled(code);
+  return {
+    task: (code) => find(plan, code),
+    check: (code) => checkByCode(code)?.name ?? spelled(code),
+    isolationStep: (code) => find(isolationSteps(plate), code),
+  };
+}

@@ -1,0 +1,29 @@
+import { stepKind } from './step-kind.js';
+
+/** The unit is done with and signed for. */
+export interface SignBody {
+  readonly kind: 'sign';
+  readonly name: string;
+  /** Strokes of the signature in a box 300 by 100: `x,y x,y;x,y …` */
+  readonly strokes?: string | undefined;
+}
+
+const sign = stepKind<SignBody>({
+  kind: 'sign',
+  fields: { name: 'text', strokes: 'text?' },
+  text: ({ name }) => `Signed for by ${name}`,
+});
+
+/** The unit is left for another day. */
+export interface LeaveBody {
+  readonly kind: 'leave';
+  readonly reason: string;
+}
+
+const leave = stepKind<LeaveBody>({
+  kind: 'leave',
+  fields: { reason: 'text' },
+  text: ({ reason }) => `Left for another day: ${reason}`,
+});
+
+export const leavingSteps = [sign, leave] as const;
