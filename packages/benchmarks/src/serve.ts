@@ -75,6 +75,8 @@ const app =
     ? await createApp({
         settings: { host: '127.0.0.1', port: 0, dataDir, timeZone: 'UTC', webDir: WEB },
         clock: () => Number(now),
+        // Within one run it is the same build.
+        build: 'benchmark',
       })
     : await bareServer();
 app.enableShutdownHooks();

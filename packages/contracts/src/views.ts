@@ -27,6 +27,14 @@ import type {
 } from '@entretien/core/hours';
 import type { DataPlate, Family } from '@entretien/core/machine';
 
+/** How the server is, and what about it should be looked at. */
+export interface HealthView {
+  readonly status: 'ok';
+  readonly database: 'answers';
+  readonly migrations: 'current';
+  readonly doubts: readonly { readonly code: string; readonly sentence: string }[];
+}
+
 /** A page of a list; `nextCursor` is null on the last. */
 export interface Page<Item> {
   readonly items: readonly Item[];

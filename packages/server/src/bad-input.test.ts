@@ -241,6 +241,7 @@ describe('the description of the interface', () => {
       status: 'ok',
       database: 'answers',
       migrations: 'current',
+      doubts: [],
     });
   });
 });

@@ -1,13 +1,15 @@
 import { randomUUID } from 'node:crypto';
+import { jest } from '@jest/globals';
 import { DAY, daysAgo, expectStatus, NOW, TestServer } from '../testing/test-server.js';
 import { StandingsService } from './standings.service.js';
 
 let server: TestServer;
-let judged: jest.SpyInstance;
+let judged: ReturnType<typeof watched>;
+const watched = () => jest.spyOn(StandingsService.prototype, 'judge');
 const units: string[] = [];
 beforeAll(async () => {
   server = await TestServer.start({}, 'this build');
-  judged = jest.spyOn(StandingsService.prototype, 'judge');
+  judged = watched();
   for (const tag of ['KO-1', 'KO-2', 'KO-3', 'KO-4']) units.push(await server.addUnit({ tag }));
 });
 afterAll(async () => {

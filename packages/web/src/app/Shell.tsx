@@ -7,6 +7,7 @@ import { FindBox } from './FindBox.js';
 import { figureFont } from './theme.js';
 import { KeysDialog } from './KeysDialog.js';
 import { PersonMenu } from './PersonMenu.js';
+import { ServerDoubts } from './ServerDoubts.js';
 import { RulerSwitch } from './RulerSwitch.js';
 import { useShellKeys } from './keys.js';
 
@@ -101,6 +102,7 @@ export function Shell() {
         <PersonMenu onShowKeys={() => setKeysShown(true)} />
       </Stack>
       <Box component="main" id="main" sx={{ flex: 1, display: 'flex', flexDirection: 'column' }}>
+        <ServerDoubts />
         <Suspense
           fallback={
             <Box sx={{ px: 3.5 }}>
