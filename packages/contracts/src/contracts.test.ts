@@ -341,7 +341,6 @@ describe('visits, parts and the logbook', () => {
     [AddPart, { ...part, figures: { micron: 0 } }, 'figures'],
     [AddPart, { ...part, figures: { thread: 'x'.repeat(25) } }, 'figures'],
     [AddPart, { ...part, fits: [ID, ID] }, 'fits'],
-    [LogbookQuery, { kind: 'dream' }, 'kind'],
     [LogbookQuery, { q: 'x'.repeat(121) }, 'q'],
     [LogbookQuery, { limit: '500' }, 'limit'],
   ])('%p with %j is refused at its field', (contract, sent, field) => {

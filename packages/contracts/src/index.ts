@@ -44,7 +44,6 @@ export {
   AddRepairEntry,
   CompareParts,
   LogbookExportQuery,
-  logbookKinds,
   LogbookQuery,
   MovePart,
   OpenRepair,
@@ -59,3 +58,4 @@ export type * from './visit-views.js';
 export { textLimits } from './rules.js';
 export type * from './views.js';
 export { stepContracts, type Contracts } from './steps.js';
+export { IsFigure, IsId, IsInstant, IsLocalDate, IsText, Optional } from './rules.js';

@@ -1,6 +1,5 @@
 import { entryKinds, repairKinds, type EntryKind, type RepairKind } from '@entretien/core/repairs';
 import { partClasses, type PartClass, type PartFigures } from '@entretien/core/parts';
-import { factKinds } from '@entretien/core/facts';
 import type { StepKind } from '@entretien/core/visit';
 import {
   ArrayMaxSize,
@@ -211,13 +210,10 @@ export class CompareParts {
   @Optional() @IsBoolean({ message: 'hasAdapter is true or false.' }) hasAdapter?: boolean;
 }
 
-/** Kinds of fact that stand in the logbook. */
-export const logbookKinds = factKinds.filter(({ title }) => title !== undefined).map(({ kind }) => kind);
-
 /** Which facts of the fleet, and how they are wanted. */
 export class LogbookQuery extends PageQuery {
   @Optional()
-  @IsIn(logbookKinds, { message: `kind is one of ${logbookKinds.join(', ')}.` })
+  @IsText('kind', 40)
   kind?: string;
   @Optional() @IsId() compressorId?: string;
   @Optional() @IsId() siteId?: string;

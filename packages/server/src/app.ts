@@ -5,7 +5,9 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
+import { visitStepFact } from '@entretien/core/facts';
 import { pino, type Logger } from 'pino';
+import type { MigrationInterface } from 'typeorm';
 import { pinoHttp } from 'pino-http';
 import { buildId } from './common/build-id.js';
 import { serveOpenApi } from './common/openapi.js';
@@ -24,6 +26,7 @@ import { serveWebPages } from './common/web-pages.js';
 import { CompressorsModule } from './compressors/compressors.module.js';
 import type { Settings } from './config.js';
 import { CorrectionsModule } from './corrections/corrections.module.js';
+import { FactsModule } from './facts/facts.module.js';
 import { HealthModule } from './health/health.module.js';
 import { HoursModule } from './hours/hours.module.js';
 import { ListsModule } from './lists/lists.module.js';
@@ -32,6 +35,7 @@ import { MeasurementsModule } from './measurements/measurements.module.js';
 import { PartsModule } from './parts/parts.module.js';
 import { PeopleModule } from './people/people.js';
 import { PersistenceModule } from './persistence/persistence.module.js';
+import { VisitStepEntity } from './persistence/entities/visit.entity.js';
 import { storedKinds, type StoredKind } from './persistence/stored-kinds.js';
 import { PlansModule } from './plans/plans.module.js';
 import { ReadingsModule } from './readings/readings.module.js';
@@ -56,7 +60,12 @@ export interface AppOptions {
   /** What tells this build from every other; default: as it was bundled. */
   readonly build?: string | null;
   /** Kinds of facts and steps; default: all of this release. */
-  readonly kinds?: { readonly facts: readonly StoredKind[]; readonly steps: StepRegistry };
+  readonly kinds?: {
+    readonly facts: readonly StoredKind[];
+    readonly steps: StepRegistry;
+    /** That make the tables of kinds that are not of this release. */
+    readonly migrations?: readonly (new () => MigrationInterface)[];
+  };
 }
 
 @Module({})
@@ -65,7 +74,7 @@ class AppModule {
     return {
       module: AppModule,
       imports: [
-        PersistenceModule.forFolder(settings.dataDir, kinds.facts),
+        PersistenceModule.forFolder(settings.dataDir, kinds.facts, kinds.migrations),
         PeopleModule,
         SitesModule,
         CompressorsModule,
@@ -83,6 +92,8 @@ class AppModule {
         VisitsModule,
         LogbookModule,
         HealthModule,
+        // The last: what no other knows below a compressor may be a kind of fact.
+        FactsModule,
       ],
       providers: [
         { provide: SETTINGS, useValue: settings },
@@ -103,7 +114,11 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   const clock = options.clock ?? systemClock;
   const { settings } = options;
   const build = options.build === undefined ? buildId() : options.build;
-  const kinds = options.kinds ?? { facts: storedKinds, steps: new StepRegistry() };
+  const { steps = new StepRegistry(), facts = storedKinds, ...more } = options.kinds ?? {};
+  // How a step is worded follows from the kinds of step that there are.
+  const worded = (one: StoredKind) =>
+    one.entity === VisitStepEntity ? { ...one, kind: visitStepFact(steps.kinds) } : one;
+  const kinds = { ...more, steps, facts: facts.map(worded) };
   const app = await NestFactory.create<NestExpressApplication>(
     AppModule.with({ settings, clock, logger, kinds, build }),
     {

@@ -31,6 +31,8 @@ export interface FactKind<Fact extends object = object> {
   text?(fact: Fact & AnyFact, names: FactNames): string | null;
   /** Beginning that lines which follow each other share: they are shown as one. */
   lead?(fact: Fact & AnyFact): string | null;
+  /** The property that says when it happened, where that is sent with it. */
+  readonly moment?: keyof Fact & string;
   /** Where facts of the kind are read and withdrawn, below the compressor that they are about. */
   readonly collection?: string;
 }

@@ -1,6 +1,13 @@
 import { factKind } from './fact-kind.js';
 import type { Instant } from '../basics/index.js';
-import { moduleOf, spelled, readRecordedBody, stepText, type StepKind } from '../visit/index.js';
+import {
+  moduleOf,
+  spelled,
+  readRecordedBody,
+  stepText,
+  type StepKind,
+  type StepKinds,
+} from '../visit/index.js';
 
 interface Visit {
   readonly siteId: string;
@@ -26,25 +33,29 @@ interface Step {
   readonly details: object;
 }
 
-const bodyOf = ({ kind, details }: Step) => readRecordedBody(kind, details);
+/** Steps of visits, of the kinds in a registry; default: all of this release. */
+export function visitStepFact(kinds?: StepKinds) {
+  const bodyOf = ({ kind, details }: Step) => readRecordedBody(kind, details, kinds);
+  return factKind<Step>({
+    kind: 'visit-step',
+    title: 'Steps of visits',
+    content: ['visitId', 'compressorId', 'kind', 'doneAt', 'session', 'details'],
+    at: ({ doneAt }) => doneAt,
+    text: (step, names) => {
+      const body = bodyOf(step);
+      if (body !== null && moduleOf(body, kinds)?.isFactOfItsOwn) return null;
+      // What can no longer be read happened all the same.
+      const text = body === null ? spelled(step.kind) : stepText(body, names, kinds);
+      return [text, ...step.marks.map((mark) => spelled(mark).toLowerCase())].join(', ');
+    },
+    lead: (step) => {
+      const body = bodyOf(step);
+      return body?.kind === 'isolate' && body.confirmed && step.marks.length === 0 ? 'Isolated' : null;
+    },
+  });
+}
 
-const visitStep = factKind<Step>({
-  kind: 'visit-step',
-  title: 'Steps of visits',
-  content: ['visitId', 'compressorId', 'kind', 'doneAt', 'session', 'details'],
-  at: ({ doneAt }) => doneAt,
-  text: (step, names) => {
-    const body = bodyOf(step);
-    if (body !== null && moduleOf(body)?.isFactOfItsOwn) return null;
-    // What can no longer be read happened all the same.
-    const text = body === null ? spelled(step.kind) : stepText(body, names);
-    return [text, ...step.marks.map((mark) => spelled(mark).toLowerCase())].join(', ');
-  },
-  lead: (step) => {
-    const body = bodyOf(step);
-    return body?.kind === 'isolate' && body.confirmed && step.marks.length === 0 ? 'Isolated' : null;
-  },
-});
+const visitStep = visitStepFact();
 
 /** Visits and what happened in them. */
 export const visitFacts = { visit, visitStep } as const;

@@ -1,12 +1,22 @@
-import type { INestApplication } from '@nestjs/common';
+import type { INestApplication, Type } from '@nestjs/common';
+import { ModulesContainer } from '@nestjs/core';
 import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
+import { StoredKinds } from '../persistence/stored-kinds.js';
+import { StepRegistry } from '../visits/step-registry.js';
 
 type Schemas = NonNullable<NonNullable<OpenAPIObject['components']>['schemas']>;
+type Schema = Extract<Schemas[string], { type?: unknown }>;
+type Operation = NonNullable<OpenAPIObject['paths'][string]['get']>;
+
+const REF = '#/components/schemas/';
+
+/** What a route takes as its query: the third kind of argument that the framework knows. */
+const QUERY = '4';
 
 /**
- * The OpenAPI document: paths from the controllers, schemas from the rules that the contracts carry for
- * class-validator, so that the two can never disagree.
+ * The OpenAPI document: paths from the controllers; bodies, query parameters and what each kind of step or fact
+ * carries from the rules that the contracts bear for class-validator, so that the two can never disagree.
  */
 export function openApiDocument(app: INestApplication): OpenAPIObject {
   const config = new DocumentBuilder()
@@ -14,21 +24,104 @@ export function openApiDocument(app: INestApplication): OpenAPIObject {
     .setDescription('Run hours, due dates and services of compressors. Errors are RFC 9457 problem details.')
     .setVersion('1')
     .build();
-  const document = SwaggerModule.createDocument(app, config);
-  const fromContracts = validationMetadatasToSchemas({
-    refPointerPrefix: '#/components/schemas/',
+  const document = SwaggerModule.createDocument(app, config, {
+    operationIdFactory: (controller, method) => `${controller}.${method}`,
+  });
+  const contracts = validationMetadatasToSchemas({
+    refPointerPrefix: REF,
     additionalConverters: {
       isInstant: { type: 'string', format: 'date-time', example: '2026-11-24T08:30:00Z' },
       isLocalDate: { type: 'string', format: 'date', example: '2026-11-24' },
       isTimeZone: { type: 'string', example: 'Europe/Zurich' },
+      isCheckValues: { type: 'object', additionalProperties: { type: ['number', 'string'] } },
     },
-  }) as Schemas;
+  }) as Record<string, Schema>;
   const named = Object.keys(document.components?.schemas ?? {});
-  document.components = {
-    ...document.components,
-    schemas: Object.fromEntries(named.map((name) => [name, fromContracts[name] ?? { type: 'object' }])),
+  const schemas: Schemas = Object.fromEntries(
+    named.map((name) => [name, contracts[name] ?? { type: 'object' }]),
+  );
+  const use = (contract: Type) => {
+    schemas[contract.name] = contracts[contract.name] ?? { type: 'object' };
+    return { $ref: REF + contract.name };
   };
+  describeQueries(app, document, contracts);
+  schemas.RecordVisitStep = byKind(
+    contracts.RecordVisitStep!,
+    'details',
+    Object.entries(app.get(StepRegistry).contracts).map(([kind, contract]) => [kind, use(contract)]),
+  );
+  for (const { kind, contract } of app.get(StoredKinds).all) {
+    if (contract === undefined || kind.collection === undefined) continue;
+    document.paths[`/api/compressors/{compressorId}/${kind.collection}`] = {
+      post: {
+        operationId: `facts.${kind.kind}`,
+        tags: ['facts'],
+        summary: `Record: ${kind.title ?? kind.kind}`,
+        parameters: [{ name: 'compressorId', in: 'path', required: true, schema: { type: 'string' } }],
+        requestBody: { required: true, content: { 'application/json': { schema: use(contract) } } },
+        responses: { 201: { description: 'On record' } },
+      },
+    };
+  }
+  document.components = { ...document.components, schemas };
   return document;
+}
+
+/** A body whose one field is what its kind says: one of many, told apart by the kind. */
+function byKind(
+  whole: Schema,
+  field: string,
+  kinds: readonly (readonly [string, { $ref: string }])[],
+): Schema {
+  const { kind: _kind, [field]: _details, ...properties } = whole.properties ?? {};
+  return {
+    oneOf: kinds.map(([kind, details]) => ({
+      ...whole,
+      title: kind,
+      properties: { ...properties, kind: { type: 'string', enum: [kind] }, [field]: details },
+    })),
+  };
+}
+
+/** The parameters of every query, by the class that it is checked against. */
+function describeQueries(
+  app: INestApplication,
+  document: OpenAPIObject,
+  contracts: Readonly<Record<string, Schema>>,
+): void {
+  const controllers = [...app.get(ModulesContainer).values()].flatMap(({ controllers: of }) => [
+    ...of.values(),
+  ]);
+  const byName = new Map(controllers.map(({ metatype }) => [(metatype as Type).name, metatype as Type]));
+  for (const path of Object.values(document.paths)) {
+    for (const operation of Object.values(path) as Operation[]) {
+      const [controller = '', method = ''] = operation.operationId?.split('.') ?? [];
+      const query = queryOf(byName.get(controller), method);
+      const { properties = {}, required = [] } = (query && contracts[query.name]) ?? {};
+      const parameters = Object.entries(properties).map(([name, schema]) => ({
+        name,
+        in: 'query' as const,
+        required: required.includes(name),
+        schema,
+      }));
+      operation.parameters = [
+        ...(operation.parameters ?? []).filter((one) => !('in' in one) || one.in !== 'query'),
+        ...parameters,
+      ];
+    }
+  }
+}
+
+function queryOf(controller: Type | undefined, method: string): Type | undefined {
+  if (!controller) return undefined;
+  const routed = (Reflect.getMetadata('__routeArguments__', controller, method) ?? {}) as Record<
+    string,
+    { index: number }
+  >;
+  const at = Object.entries(routed).find(([kind]) => kind.startsWith(`${QUERY}:`))?.[1].index;
+  if (at === undefined) return undefined;
+  const types = Reflect.getMetadata('design:paramtypes', controller.prototype as object, method) as Type[];
+  return types[at];
 }
 
 /** Serves the document, and a page to read it on. */

@@ -1,11 +1,13 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { LogbookEntryView, LogbookQuery, Page } from '@entretien/contracts';
 import { pageSize, readCursor, toPage } from '../common/page.js';
+import { malformed } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { toEntryView, type RawEntry } from '../lists/export-rows.js';
 import { ExportService } from '../lists/export.service.js';
 import { Database } from '../persistence/database.js';
+import { StoredKinds } from '../persistence/stored-kinds.js';
 import { SitesService } from '../sites/sites.service.js';
 import { inOneLine } from './in-one-line.js';
 
@@ -21,6 +23,7 @@ interface Statement {
 export class LogbookService {
   constructor(
     private readonly database: Database,
+    private readonly kinds: StoredKinds,
     private readonly register: UnitRegister,
     private readonly sites: SitesService,
     private readonly exports: ExportService,
@@ -52,6 +55,7 @@ export class LogbookService {
       cells.push(...more);
     };
     if (kind !== undefined) {
+      this.refuseUnknown(kind);
       // There are so many readings that they stand in no index by kind.
       if (kind !== 'reading') add(`"f"."kind" <> 'reading'`);
       add('"f"."kind" = ?', kind);
@@ -68,6 +72,13 @@ export class LogbookService {
       add('"f"."at" <= ? AND ("f"."at" < ? OR "f"."id" < ?)', at, at, id);
     }
     return { sql: `${ENTRIES} WHERE ${where.join(' AND ')} ORDER BY "f"."at" DESC, "f"."id" DESC`, cells };
+  }
+
+  private refuseUnknown(kind: string): void {
+    if (this.kinds.find(kind)?.kind.title !== undefined) return;
+    const known = this.kinds.all.filter(({ kind: one }) => one.title !== undefined);
+    const codes = known.map(({ kind: one }) => one.kind).join(', ');
+    throw malformed([{ field: 'kind', message: `kind is one of ${codes}.` }]);
   }
 
   /** The units asked about; null for all. */

@@ -1,6 +1,6 @@
 import { chmodSync, closeSync, existsSync, mkdirSync, openSync } from 'node:fs';
 import { join } from 'node:path';
-import type { DataSourceOptions } from 'typeorm';
+import type { DataSourceOptions, MigrationInterface } from 'typeorm';
 import { PlanContentEntity, PlanVersionEntity } from './entities/compressor.entity.js';
 import { VoidedEntity } from './entities/correction.entity.js';
 import { FleetPriorEntity } from './entities/fleet-prior.entity.js';
@@ -30,19 +30,24 @@ function keepToOurselves(dataDir: string): void {
 }
 
 /** How the database of a data folder is opened: migrated, never synchronised; durable at every commit. */
-export function dataSourceOptions(dataDir: string, kinds = storedKinds): DataSourceOptions {
+export function dataSourceOptions(
+  dataDir: string,
+  kinds = storedKinds,
+  more: readonly (new () => MigrationInterface)[] = [],
+): DataSourceOptions {
   try {
     mkdirSync(dataDir, { recursive: true });
   } catch (error) {
     throw new DatabaseProblem(`${dataDir} cannot be made: ${(error as Error).message}`);
   }
-  refuseStrangeDatabase(join(dataDir, 'entretien.sqlite'));
+  const all = [...migrations, ...more];
+  refuseStrangeDatabase(join(dataDir, 'entretien.sqlite'), all);
   keepToOurselves(dataDir);
   return {
     type: 'better-sqlite3',
     database: join(dataDir, 'entretien.sqlite'),
     entities: [...kinds.map(({ entity }) => entity), ...others],
-    migrations,
+    migrations: all,
     migrationsRun: true,
     migrationsTransactionMode: 'each',
     enableWAL: true,

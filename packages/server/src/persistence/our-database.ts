@@ -9,13 +9,16 @@ export const APPLICATION_ID = 0x456e7472;
 export class DatabaseProblem extends Error {}
 
 /** Refuses a file that is no database, another program's, or a later release's; an empty one is ours to begin. */
-export function refuseStrangeDatabase(file: string): void {
+export function refuseStrangeDatabase(
+  file: string,
+  ours: readonly { readonly name: string }[] = migrations,
+): void {
   if (!existsSync(file) || statSync(file).size === 0) return;
   const applied = appliedMigrations(file);
   if (applied === null) {
     throw new DatabaseProblem(`${file} is a database of another program. Name another folder.`);
   }
-  const known = new Set<string>(migrations.map((migration) => migration.name));
+  const known = new Set<string>(ours.map((migration) => migration.name));
   if (applied.some((name) => !known.has(name))) {
     throw new DatabaseProblem(
       `${file} was written by a later release of Entretien. Start that release; this one would not understand what it holds.`,

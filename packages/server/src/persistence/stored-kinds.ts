@@ -19,6 +19,8 @@ export type FactEntity = EntityTarget<FactColumns> & (new () => FactColumns);
 export interface StoredKind {
   readonly kind: FactKind;
   readonly entity: FactEntity;
+  /** What is sent of one, where nothing but its contract is asked of it; others have a service of their own. */
+  readonly contract?: new () => object;
 }
 
 const entities: Readonly<Record<keyof typeof facts, FactEntity>> = {

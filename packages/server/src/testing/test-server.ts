@@ -6,7 +6,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import Sqlite from 'better-sqlite3';
 import request from 'supertest';
 import { DataSource } from 'typeorm';
-import { createApp } from '../app.js';
+import { createApp, type AppOptions } from '../app.js';
 import type { Settings } from '../config.js';
 import { Database } from '../persistence/database.js';
 
@@ -34,8 +34,12 @@ export class TestServer {
   readonly dataDir: string = mkdtempSync(join(tmpdir(), 'entretien-test-'));
 
   /** @param build what the server takes itself for: what another build has kept it does not believe */
-  static async start(more: Partial<Settings> = {}, build: string | null = null): Promise<TestServer> {
-    const server = new TestServer(more, build);
+  static async start(
+    more: Partial<Settings> = {},
+    build: string | null = null,
+    kinds?: AppOptions['kinds'],
+  ): Promise<TestServer> {
+    const server = new TestServer(more, build, kinds);
     await server.open();
     return server;
   }
@@ -43,13 +47,19 @@ export class TestServer {
   private constructor(
     private readonly more: Partial<Settings>,
     private build: string | null,
+    private readonly kinds: AppOptions['kinds'],
   ) {
     if (more.dataDir !== undefined) this.dataDir = more.dataDir;
   }
 
   private async open(): Promise<void> {
     const settings = { host: '127.0.0.1', port: 0, dataDir: this.dataDir, timeZone: 'UTC', ...this.more };
-    this.app = await createApp({ settings, clock: () => this.now, build: this.build });
+    this.app = await createApp({
+      settings,
+      clock: () => this.now,
+      build: this.build,
+      ...(this.kinds ? { kinds: this.kinds } : {}),
+    });
     await this.app.listen(0, '127.0.0.1');
   }
 
