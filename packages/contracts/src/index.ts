@@ -41,7 +41,6 @@ export {
 export { ChangeVessel, RecordExamination, RegisterVessel, VesselDetails, VesselsQuery } from './vessel.js';
 export {
   AddPart,
-  AddRepairEntry,
   CompareParts,
   LogbookExportQuery,
   LogbookQuery,
@@ -59,3 +58,4 @@ export { textLimits } from './rules.js';
 export type * from './views.js';
 export { stepContracts, type Contracts } from './steps.js';
 export { IsFigure, IsId, IsInstant, IsLocalDate, IsText, Optional } from './rules.js';
+export { entryContracts, RepairEntryBody, type AddRepairEntry } from './entries.js';

@@ -1,4 +1,4 @@
-import { entryKinds, repairKinds, type EntryKind, type RepairKind } from '@entretien/core/repairs';
+import { repairKinds, type RepairKind } from '@entretien/core/repairs';
 import { partClasses, type PartClass, type PartFigures } from '@entretien/core/parts';
 import type { StepKind } from '@entretien/core/visit';
 import {
@@ -15,7 +15,6 @@ import {
   Min,
   ValidateBy,
 } from 'class-validator';
-import { IsCheckCode, IsCheckValues } from './measurements.js';
 import { PageQuery } from './queries.js';
 import {
   all,
@@ -109,22 +108,6 @@ export class OpenRepair {
   @Matches(/^[a-z][a-z0-9-]{1,39}$/, { message: 'A station is named by its code, like stage-1.' })
   station?: string;
   @Optional() @IsText('The note', textLimits.note) note?: string;
-  @Optional() @IsId() by?: string;
-}
-
-/** Something was done about a repair, or learnt of it. */
-export class AddRepairEntry {
-  @IsId() id: string;
-  @IsIn(entryKinds, { message: `The kind of entry is one of ${entryKinds.join(', ')}.` }) kind: EntryKind;
-  @IsInstant() at: string;
-  @IsText('What is said', textLimits.note) words: string;
-  @Optional() @IsFigure('The minutes of work', 0, 10_000) minutes?: number;
-  @Optional() @IsFigure('The number of parts', 0.01, 1000) count?: number;
-  /** Part of the catalogue that was used. */
-  @Optional() @IsId() part?: string;
-  /** The check that proves it, with what was measured. */
-  @Optional() @IsCheckCode() check?: string;
-  @Optional() @IsCheckValues() values?: Record<string, number | string>;
   @Optional() @IsId() by?: string;
 }
 

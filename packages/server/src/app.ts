@@ -5,7 +5,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
-import { visitStepFact } from '@entretien/core/facts';
+import { repairEntryFact, visitStepFact, type FactKind } from '@entretien/core/facts';
 import { pino, type Logger } from 'pino';
 import type { MigrationInterface } from 'typeorm';
 import { pinoHttp } from 'pino-http';
@@ -35,10 +35,12 @@ import { MeasurementsModule } from './measurements/measurements.module.js';
 import { PartsModule } from './parts/parts.module.js';
 import { PeopleModule } from './people/people.js';
 import { PersistenceModule } from './persistence/persistence.module.js';
+import { RepairEntryEntity } from './persistence/entities/repair.entity.js';
 import { VisitStepEntity } from './persistence/entities/visit.entity.js';
 import { storedKinds, type StoredKind } from './persistence/stored-kinds.js';
 import { PlansModule } from './plans/plans.module.js';
 import { ReadingsModule } from './readings/readings.module.js';
+import { EntryRegistry } from './repairs/entry-registry.js';
 import { RepairsModule } from './repairs/repairs.module.js';
 import { ServicesModule } from './services/services.module.js';
 import { SitesModule } from './sites/sites.module.js';
@@ -63,6 +65,7 @@ export interface AppOptions {
   readonly kinds?: {
     readonly facts: readonly StoredKind[];
     readonly steps: StepRegistry;
+    readonly entries: EntryRegistry;
     /** That make the tables of kinds that are not of this release. */
     readonly migrations?: readonly (new () => MigrationInterface)[];
   };
@@ -101,8 +104,9 @@ class AppModule {
         { provide: LOGGER, useValue: logger },
         { provide: BUILD, useValue: build },
         { provide: StepRegistry, useValue: kinds.steps },
+        { provide: EntryRegistry, useValue: kinds.entries },
       ],
-      exports: [SETTINGS, CLOCK, LOGGER, BUILD, StepRegistry],
+      exports: [SETTINGS, CLOCK, LOGGER, BUILD, StepRegistry, EntryRegistry],
       global: true,
     };
   }
@@ -114,11 +118,19 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   const clock = options.clock ?? systemClock;
   const { settings } = options;
   const build = options.build === undefined ? buildId() : options.build;
-  const { steps = new StepRegistry(), facts = storedKinds, ...more } = options.kinds ?? {};
-  // How a step is worded follows from the kinds of step that there are.
-  const worded = (one: StoredKind) =>
-    one.entity === VisitStepEntity ? { ...one, kind: visitStepFact(steps.kinds) } : one;
-  const kinds = { ...more, steps, facts: facts.map(worded) };
+  const {
+    steps = new StepRegistry(),
+    entries = new EntryRegistry(),
+    facts = storedKinds,
+    ...more
+  } = options.kinds ?? {};
+  // How steps and entries are worded follows from the kinds of them that there are.
+  const wordings = new Map<unknown, FactKind>([
+    [VisitStepEntity, visitStepFact(steps.kinds)],
+    [RepairEntryEntity, repairEntryFact(entries.kinds)],
+  ]);
+  const worded = facts.map((one) => ({ ...one, kind: wordings.get(one.entity) ?? one.kind }));
+  const kinds = { ...more, steps, entries, facts: worded };
   const app = await NestFactory.create<NestExpressApplication>(
     AppModule.with({ settings, clock, logger, kinds, build }),
     {

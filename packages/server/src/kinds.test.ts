@@ -1,11 +1,22 @@
 import { randomUUID } from 'node:crypto';
-import { IsId, IsInstant, IsFigure, IsText, Optional, stepContracts } from '@entretien/contracts';
+import {
+  entryContracts,
+  IsFigure,
+  IsId,
+  IsInstant,
+  IsText,
+  Optional,
+  RepairEntryBody,
+  stepContracts,
+} from '@entretien/contracts';
 import type { Instant } from '@entretien/core/basics';
 import { factKind } from '@entretien/core/facts';
+import { entryModules, type EntryModule } from '@entretien/core/repairs';
 import { stepKind, stepModules } from '@entretien/core/visit';
 import { Column, Entity, type MigrationInterface, type QueryRunner } from 'typeorm';
 import { UnitFactColumns } from './persistence/entities/columns.js';
 import { storedKinds } from './persistence/stored-kinds.js';
+import { EntryRegistry } from './repairs/entry-registry.js';
 import { daysAgo, expectStatus, TestServer } from './testing/test-server.js';
 import { VisitAtWork } from './testing/visit-steps.js';
 import { StepRegistry } from './visits/step-registry.js';
@@ -66,12 +77,21 @@ class WipeDetails {
   @IsFigure('The cloths', 1, 20) cloths: number;
 }
 
+// An entry of a repair: its core module, its contract.
+
+const paint: EntryModule = { kind: 'paint', name: 'Painted', isWork: true };
+
+class PaintEntry extends RepairEntryBody {
+  @IsText('The colour', 20) declare words: string;
+}
+
 let server: TestServer;
 let unit: string;
 beforeAll(async () => {
   server = await TestServer.start({}, null, {
     facts: [...storedKinds, { kind: rinse, entity: RinseEntity, contract: RecordRinse }],
     steps: new StepRegistry([...stepModules, wipe], { ...stepContracts, wipe: WipeDetails }),
+    entries: new EntryRegistry([...entryModules, paint], { ...entryContracts, paint: PaintEntry }),
     migrations: [Rinses1999999999999],
   });
   unit = await server.addUnit({ tag: 'CJ-1' });
@@ -173,5 +193,34 @@ describe('a kind of step that nobody has heard of', () => {
     const visit = await VisitAtWork.plan(server, unit, ['belt-check']);
     const answer = await visit.step('dance', { task: 'belt-check' });
     expect([answer.status, answer.body.errors[0].field]).toEqual([400, 'kind']);
+  });
+});
+
+describe('a kind of entry that nobody has heard of', () => {
+  test('is taken by its contract, counts as work, and stands in the logbook', async () => {
+    const repair = randomUUID();
+    const fault = { id: repair, kind: 'fault', foundAt: daysAgo(1), found: 'Rust on the guard' };
+    expectStatus(201, await server.post(`/api/compressors/${unit}/repairs`, fault));
+    const add = (more: object) =>
+      server.post(`/api/repairs/${repair}/entries`, {
+        id: randomUUID(),
+        at: daysAgo(0.5),
+        words: 'Signal green',
+        ...more,
+      });
+    const long = await add({ kind: 'paint', words: 'Green as the hills are' });
+    expect(long.body.errors[0].field).toBe('words');
+    expect((await add({ kind: 'work', colour: 'green' })).status).toBe(400);
+    expect((await add({ kind: 'varnish' })).body.errors[0].field).toBe('kind');
+    const painted = await add({ kind: 'paint' });
+    expectStatus(201, painted);
+    expect(painted.body).toMatchObject({
+      state: 'worked-on',
+      waitsFor: 'Not proved yet: measure whether it helped.',
+    });
+    expect(await found('q=painted')).toEqual(['Painted: Signal green']);
+    const { paths } = (await server.read('/api/openapi.json')).body;
+    const { oneOf } = paths['/api/repairs/{id}/entries'].post.requestBody.content['application/json'].schema;
+    expect(JSON.stringify(oneOf)).toContain('PaintEntry');
   });
 });

@@ -7,6 +7,7 @@ import { registerFacts } from './register.js';
 
 export { factKind, type AnyFact, type FactKind, type FactNames } from './fact-kind.js';
 export { readingText } from './hours.js';
+export { repairEntryFact } from './work.js';
 export { visitStepFact } from './visits.js';
 
 /** Every kind of fact, by the name that it is spoken of in code, in the order in which the logbook offers them. */

@@ -1,7 +1,8 @@
 import type { Instant } from '../basics/index.js';
 import { factKind, hoursText, listed } from './fact-kind.js';
 import type { CheckValues, Judgement, Verdict } from '../checks/index.js';
-import type { RepairKind, EntryKind } from '../repairs/index.js';
+import { ourEntryKinds, type EntryKind, type RepairKind } from '../repairs/index.js';
+import { spelled } from '../visit/index.js';
 
 interface Service {
   readonly compressorId: string;
@@ -78,14 +79,19 @@ interface RepairEntry {
   readonly outcome: { readonly verdict: Verdict } | null;
 }
 
-const repairEntry = factKind<RepairEntry>({
-  kind: 'repair-entry',
-  title: 'Work on repairs',
-  content: ['repairId', 'kind', 'at', 'words', 'minutes', 'count', 'part', 'check', 'values'],
-  at: ({ at }) => at,
-  text: ({ kind, words, minutes, outcome }) =>
-    `Repair, ${kind}: ${words}${minutes === null ? '' : `, ${minutes} min`}${outcome === null ? '' : `, ${outcome.verdict}`}`,
-});
+/** What was done about repairs, by the kinds in a registry; default: all of this release. */
+export function repairEntryFact(kinds = ourEntryKinds) {
+  return factKind<RepairEntry>({
+    kind: 'repair-entry',
+    title: 'Work on repairs',
+    content: ['repairId', 'kind', 'at', 'words', 'minutes', 'count', 'part', 'check', 'values'],
+    at: ({ at }) => at,
+    text: ({ kind, words, minutes, outcome }) =>
+      `${kinds.get(kind)?.name ?? spelled(kind)}: ${words}${minutes === null ? '' : `, ${minutes} min`}${outcome === null ? '' : `, ${outcome.verdict}`}`,
+  });
+}
+
+const repairEntry = repairEntryFact();
 
 /** What was done, measured and mended. */
 export const workFacts = { service, measurement, repair, repairEntry } as const;

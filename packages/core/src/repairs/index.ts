@@ -1,10 +1,16 @@
 export { procedures, proceduresFor, sayTorque, type Procedure, type ProcedureStep } from './procedures.js';
 export {
+  entryKindsOf,
+  entryModules,
+  ourEntryKinds,
+  type EntryKind,
+  type EntryKinds,
+  type EntryModule,
+} from './entries.js';
+export {
   admitEntry,
-  entryKinds,
   repairKinds,
   repairStanding,
-  type EntryKind,
   type RepairEntry,
   type RepairKind,
   type RepairStanding,

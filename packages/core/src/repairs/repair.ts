@@ -1,12 +1,10 @@
 import { refuse, succeed, type Instant, type Outcome } from '../basics/index.js';
 import type { Verdict } from '../checks/index.js';
+import { ourEntryKinds, type EntryKind } from './entries.js';
 
 /** A fault to be mended; or what was changed on purpose, on the machine as it is or to make work easier. */
 export const repairKinds = ['fault', 'modification', 'improvement'] as const;
 export type RepairKind = (typeof repairKinds)[number];
-
-export const entryKinds = ['cause', 'work', 'part', 'step', 'proof', 'close', 'note'] as const;
-export type EntryKind = (typeof entryKinds)[number];
 
 /** Something that was said of a repair. */
 export interface RepairEntry {
@@ -40,12 +38,16 @@ export interface RepairStanding {
  * How a repair stands: open until a proving check after the last work passed, or it was closed with a reason.
  * A modification or an improvement is done when it is recorded.
  */
-export function repairStanding(kind: RepairKind, entries: readonly RepairEntry[]): RepairStanding {
+export function repairStanding(
+  kind: RepairKind,
+  entries: readonly RepairEntry[],
+  kinds = ourEntryKinds,
+): RepairStanding {
   const order = [...entries].sort((a, b) => a.at - b.at);
   const cause = order.findLast((entry) => entry.kind === 'cause')?.words ?? null;
   const minutes = order.reduce((sum, entry) => sum + (entry.minutes ?? 0), 0);
   const steps = new Set(order.flatMap((entry) => (entry.kind === 'step' ? [entry.words] : [])));
-  const lastWork = order.findLastIndex((entry) => ['work', 'part', 'step'].includes(entry.kind));
+  const lastWork = order.findLastIndex((entry) => kinds.get(entry.kind)?.isWork);
   const lastProof = order.findLastIndex((entry) => entry.kind === 'proof');
   const isClosed = order.some((entry) => entry.kind === 'close');
   const shared = { cause, minutes, steps };
@@ -86,20 +88,21 @@ function hasPassed({ verdict }: RepairEntry): boolean {
 export function admitEntry(
   kind: RepairKind,
   entries: readonly RepairEntry[],
-  entry: Pick<RepairEntry, 'kind' | 'verdict' | 'check'>,
+  entry: Pick<RepairEntry, 'kind' | 'verdict'>,
+  kinds = ourEntryKinds,
 ): Outcome<null> {
-  if (kind !== 'fault' && entry.kind !== 'note') {
+  const module = kinds.get(entry.kind);
+  if (kind !== 'fault' && !module?.isAlwaysTaken) {
     return refuse(
       'not-a-fault',
       'A modification or an improvement is done when it is recorded: add a note.',
       'kind',
     );
   }
-  if (entry.kind === 'proof' && entry.verdict === undefined) {
-    return refuse('missing', 'Say by which check it is proved, and what came out.', 'check');
-  }
-  const { isOpen, state } = repairStanding(kind, entries);
-  if (!isOpen && entry.kind !== 'note') {
+  const lacking = module?.problem?.(entry);
+  if (lacking) return lacking;
+  const { isOpen, state } = repairStanding(kind, entries, kinds);
+  if (!isOpen && !module?.isAlwaysTaken) {
     const how = state === 'proved' ? 'proved' : 'closed';
     return refuse('already-settled', `This repair is ${how}. What is found now is a new one.`);
   }

@@ -3,6 +3,7 @@ import { ModulesContainer } from '@nestjs/core';
 import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
 import { StoredKinds } from '../persistence/stored-kinds.js';
+import { EntryRegistry } from '../repairs/entry-registry.js';
 import { StepRegistry } from '../visits/step-registry.js';
 
 type Schemas = NonNullable<NonNullable<OpenAPIObject['components']>['schemas']>;
@@ -50,6 +51,12 @@ export function openApiDocument(app: INestApplication): OpenAPIObject {
     'details',
     Object.entries(app.get(StepRegistry).contracts).map(([kind, contract]) => [kind, use(contract)]),
   );
+  const entry = document.paths['/api/repairs/{id}/entries']?.post;
+  if (entry) {
+    const bodies = Object.values(app.get(EntryRegistry).contracts).map((contract) => use(contract));
+    const schema = { oneOf: [...new Map(bodies.map((body) => [body.$ref, body])).values()] };
+    entry.requestBody = { required: true, content: { 'application/json': { schema } } };
+  }
   for (const { kind, contract } of app.get(StoredKinds).all) {
     if (contract === undefined || kind.collection === undefined) continue;
     document.paths[`/api/compressors/{compressorId}/${kind.collection}`] = {

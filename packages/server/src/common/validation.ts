@@ -38,12 +38,24 @@ export function checkedByKind<Field extends string>(
   { kind, ...sent }: { readonly kind: string } & Readonly<Record<Field, object>>,
   field: Field,
 ): object {
-  if (!Object.hasOwn(contracts, kind)) {
-    const known = Object.keys(contracts).join(', ');
-    throw malformed([{ field: 'kind', message: `The kind is one of ${known}.` }]);
-  }
-  const row = checked(contracts[kind]!, (sent as unknown as Record<Field, object>)[field], `${field}.`);
+  const row = checked(
+    contractOf(contracts, kind),
+    (sent as unknown as Record<Field, object>)[field],
+    `${field}.`,
+  );
   return Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null && value !== undefined));
+}
+
+/** A whole body against the contract of the kind that it says it is. */
+export function checkedBody(contracts: Contracts, body: object): object {
+  const { kind } = body as { readonly kind?: unknown };
+  return checked(contractOf(contracts, typeof kind === 'string' ? kind : ''), body);
+}
+
+function contractOf(contracts: Contracts, kind: string): new () => object {
+  if (Object.hasOwn(contracts, kind)) return contracts[kind]!;
+  const known = Object.keys(contracts).join(', ');
+  throw malformed([{ field: 'kind', message: `The kind is one of ${known}.` }]);
 }
 
 /** One row of many against its contract; throws the same problem as a whole body would. */

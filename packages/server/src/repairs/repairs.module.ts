@@ -1,6 +1,6 @@
 import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
-import { AddRepairEntry, OpenRepair, RepairsQuery, type Page, type RepairView } from '@entretien/contracts';
+import { OpenRepair, RepairsQuery, type Page, type RepairView } from '@entretien/contracts';
 import { pageOf } from '../common/page.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
@@ -39,7 +39,7 @@ export class RepairsController {
 
   @Post('repairs/:id/entries')
   @ApiOperation({ summary: 'Cause, work, part, step of an overhaul, proof, or closing with a reason' })
-  add(@Param('id') id: string, @Body() entry: AddRepairEntry, @RequestPerson() by: string): RepairView {
+  add(@Param('id') id: string, @Body() entry: object, @RequestPerson() by: string): RepairView {
     return this.repairs.add(id, entry, by);
   }
 }

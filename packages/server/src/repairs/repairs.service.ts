@@ -14,6 +14,7 @@ import { v5 as idFrom } from 'uuid';
 import { groupBy } from '../common/group-by.js';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { conflict, impossible, notFound } from '../common/problem.js';
+import { checkedBody } from '../common/validation.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
 import { PartsService } from '../parts/parts.service.js';
@@ -22,6 +23,7 @@ import { Database } from '../persistence/database.js';
 import { RepairEntity, RepairEntryEntity } from '../persistence/entities/repair.entity.js';
 import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
+import { EntryRegistry } from './entry-registry.js';
 
 /** Faults from found to proved; and what was changed on purpose. */
 @Injectable()
@@ -33,6 +35,7 @@ export class RepairsService {
     private readonly register: UnitRegister,
     private readonly measurements: MeasurementsService,
     private readonly parts: PartsService,
+    private readonly registry: EntryRegistry,
   ) {}
 
   open(compressorId: string, sent: OpenRepair, by: string): RepairView {
@@ -63,8 +66,9 @@ export class RepairsService {
     return this.view(row);
   }
 
-  add(repairId: string, sent: AddRepairEntry, by: string): RepairView {
+  add(repairId: string, body: object, by: string): RepairView {
     const repair = this.require(repairId);
+    const sent = checkedBody(this.registry.contracts, body) as AddRepairEntry;
     const content = {
       id: sent.id.toLowerCase(),
       compressorId: repair.compressorId,
@@ -92,7 +96,6 @@ export class RepairsService {
       const outcome = this.measure(repair, content, by);
       const admitted = admitEntry(repair.kind, this.entriesOf(repair.id), {
         kind: content.kind,
-        check: content.check ?? undefined,
         verdict: outcome?.verdict,
       });
       if (!admitted.ok) {
@@ -141,7 +144,7 @@ export class RepairsService {
 
   /** @param rows its entries, where they were read already */
   view(row: RepairEntity, rows: readonly RepairEntryEntity[] = this.rowsOf(row.id)): RepairView {
-    const { steps: _steps, ...standing } = repairStanding(row.kind, rows.map(toEntry));
+    const { steps: _steps, ...standing } = repairStanding(row.kind, rows.map(toEntry), this.registry.kinds);
     return {
       ...factView(row),
       compressorId: row.compressorId,

@@ -1,0 +1,45 @@
+import type { CheckValues } from '@entretien/core/checks';
+import type { EntryKind } from '@entretien/core/repairs';
+import { IsCheckCode, IsCheckValues } from './measurements.js';
+import { IsFigure, IsId, IsInstant, IsText, Optional, textLimits } from './rules.js';
+import type { Contracts } from './steps.js';
+
+/** Longest work, and most parts, of one entry. */
+export const entryLimits = { minutes: 10_000, parts: 1000 } as const;
+
+/** Something was learnt of a repair, or done about it. */
+export class RepairEntryBody {
+  @IsId() id: string;
+  @IsText('The kind of entry', textLimits.short) kind: string;
+  @IsInstant() at: string;
+  @IsText('What is said', textLimits.note) words: string;
+  @Optional() @IsFigure('The minutes of work', 0, entryLimits.minutes) minutes?: number;
+  @Optional() @IsId() by?: string;
+}
+
+/** A part was used; of the catalogue, or by its name alone. */
+export class PartEntry extends RepairEntryBody {
+  @Optional() @IsFigure('The number of parts', 0.01, entryLimits.parts) count?: number;
+  @Optional() @IsId() part?: string;
+}
+
+/** The check that proves it, with what was measured. */
+export class ProofEntry extends RepairEntryBody {
+  @Optional() @IsCheckCode() check?: string;
+  @Optional() @IsCheckValues() values?: CheckValues;
+}
+
+/** What an entry of each kind carries. */
+export const entryContracts: Contracts<EntryKind> = {
+  cause: RepairEntryBody,
+  work: RepairEntryBody,
+  part: PartEntry,
+  step: RepairEntryBody,
+  proof: ProofEntry,
+  close: RepairEntryBody,
+  note: RepairEntryBody,
+};
+
+/** What is sent of an entry, whatever its kind. */
+export type AddRepairEntry = Omit<RepairEntryBody, 'kind'> &
+  Partial<Omit<PartEntry & ProofEntry, keyof RepairEntryBody>> & { kind: EntryKind };

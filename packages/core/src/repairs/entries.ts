@@ -1,0 +1,55 @@
+import { refuse, type Outcome } from '../basics/index.js';
+import type { Verdict } from '../checks/index.js';
+
+/** What is asked of an entry before it may stand. */
+interface Asked {
+  readonly verdict?: Verdict | undefined;
+}
+
+/** Everything that is true of one kind of entry in a repair. */
+export interface EntryModule<Kind extends string = string> {
+  readonly kind: Kind;
+  /** How the logbook begins its line. */
+  readonly name: string;
+  /** Whether something was done to the machine: what was proved before proves nothing any more. */
+  readonly isWork?: true;
+  /** Whether it may be said of whatever is settled, and of what was changed on purpose. */
+  readonly isAlwaysTaken?: true;
+  /** What it lacks. */
+  readonly problem?: (entry: Asked) => Outcome<never> | null;
+}
+
+function entryKind<const Kind extends string>(module: EntryModule<Kind>): EntryModule<Kind> {
+  return module;
+}
+
+const known = [
+  entryKind({ kind: 'cause', name: 'Cause' }),
+  entryKind({ kind: 'work', name: 'Work done', isWork: true }),
+  entryKind({ kind: 'part', name: 'Part used', isWork: true }),
+  entryKind({ kind: 'step', name: 'Step', isWork: true }),
+  entryKind({
+    kind: 'proof',
+    name: 'Proof',
+    problem: ({ verdict }) =>
+      verdict === undefined
+        ? refuse('missing', 'Say by which check it is proved, and what came out.', 'check')
+        : null,
+  }),
+  entryKind({ kind: 'close', name: 'Closed' }),
+  entryKind({ kind: 'note', name: 'Note', isAlwaysTaken: true }),
+] as const;
+
+export type EntryKind = (typeof known)[number]['kind'];
+
+/** Kinds of entry by their code. */
+export type EntryKinds = ReadonlyMap<string, EntryModule>;
+
+export function entryKindsOf(modules: readonly EntryModule[]): EntryKinds {
+  return new Map(modules.map((module) => [module.kind, module]));
+}
+
+export const entryModules: readonly EntryModule[] = known;
+
+/** All kinds of this release. */
+export const ourEntryKinds = entryKindsOf(known);
