@@ -4,7 +4,8 @@ import { historyUpTo, type UnitHistory } from './history.js';
 import type { JudgedTrigger, NoPoint, TaskState } from './judge-task.js';
 import type { IntervalOrigin, ServicePlan, ServiceTask, Trigger } from './service-plan.js';
 import type { AppliedFactor } from './severity.js';
-import { planAt, standingOf, type JudgedTask, type Standing, type TaskStanding } from './standing.js';
+import { planAt, standingOf, type Standing } from './standing.js';
+import type { JudgedTask, TaskStanding } from './task-standing.js';
 
 /** One trigger in an explanation: as the plan has it, as it was reckoned with, and where it falls. */
 export interface ExplainedTrigger {

@@ -2,7 +2,8 @@ import { DAY_MS, dayNumberOf, startOfLocalDay } from '../basics/index.js';
 import type { HourReading } from '../hours/index.js';
 import type { MeasuredFact, ServiceRecord, UnitHistory } from './history.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
-import { standing, type TaskStanding } from './standing.js';
+import { standing } from './standing.js';
+import type { TaskStanding } from './task-standing.js';
 
 /** A made-up machine and its facts, for the tests of this folder. */
 export const COMMISSIONED = '2026-01-01';

@@ -1,5 +1,5 @@
 import type { Instant, LocalDate } from '../basics/index.js';
-import type { VesselHistory } from './vessel.js';
+import type { VesselHistory } from './vessel-history.js';
 import type { DeclaredDuty, FleetPrior, HourLog, HourReading } from '../hours/index.js';
 
 /** Work that was done. */

@@ -1,5 +1,6 @@
-export { defaultPlan, tasksOfSchool, withSchool } from './defaults/default-plan.js';
-export { schoolsFor, type School, type SchoolOfUnit, type SchoolOption } from './schools.js';
+export { defaultPlan, tasksOfSchool, usualVerification, withSchool } from './defaults/default-plan.js';
+export type { School, SchoolOption } from './school.js';
+export { schoolsFor, type SchoolOfUnit } from './schools.js';
 export {
   allReadings,
   historyUpTo,
@@ -20,15 +21,8 @@ export {
   type HourClock,
   type RunHoursBasis,
 } from './clock.js';
-export {
-  compareUrgency,
-  standing,
-  standingOf,
-  type PutOffStanding,
-  type RoutineTask,
-  type Standing,
-  type TaskStanding,
-} from './standing.js';
+export { compareUrgency, standing, standingOf, type RoutineTask, type Standing } from './standing.js';
+export type { PutOffStanding, TaskStanding } from './task-standing.js';
 export { taskStates, type NoPoint, type TaskState } from './judge-task.js';
 export { type StartBasis } from './due-point.js';
 export {
@@ -78,7 +72,7 @@ export {
   type VesselKind,
   type VesselRecord,
   type VesselRef,
-} from './vessel.js';
+} from './vessel-history.js';
 export { readingNeed, type ReadingNeed } from './reading-need.js';
 export { sayExplanation, type SaidStep } from './say-explanation.js';
 export { sayHours, sayLimit, sayMeasured, sayTrigger, sayTriggers, type SayQuantity } from './say-trigger.js';

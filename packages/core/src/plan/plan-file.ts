@@ -133,6 +133,13 @@ const task = closed(
     },
     counting: { enum: ['last-done', 'grid'] },
     isolation: { enum: [...isolationStates] },
+    verifiedBy: {
+      type: 'array',
+      description: 'Checks that its work should change; empty: nothing that can be measured.',
+      items: code,
+      maxItems: 10,
+      uniqueItems: true,
+    },
     minutes: { type: 'integer', minimum: 0, maximum: 10_000 },
     origin: { enum: [...intervalOrigins] },
     safety: { type: 'boolean' },

@@ -1,7 +1,7 @@
 import { DAY_MS, type Instant } from '../basics/index.js';
 import { LONG_GAP_DAYS, readingWorth } from '../hours/index.js';
 import type { HourClock } from './clock.js';
-import type { TaskStanding } from './standing.js';
+import type { TaskStanding } from './task-standing.js';
 
 /** Why a machine's hours should be read again: not because it is long ago, but because the date has grown vague. */
 export interface ReadingNeed {

@@ -1,27 +1,6 @@
 import type { DataPlate } from '../machine/index.js';
 import { defaultSchools } from './defaults/schools.js';
-
-/** One way of doing it. */
-export interface SchoolOption {
-  readonly code: string;
-  readonly name: string;
-  /** What its followers say, in one sentence. */
-  readonly sentence: string;
-}
-
-/** A question that practice answers in more than one way. */
-export interface School {
-  readonly code: string;
-  /** What is decided. */
-  readonly name: string;
-  readonly options: readonly SchoolOption[];
-  /** For which machines the question arises. */
-  readonly applies: (plate: DataPlate) => boolean;
-  /** The way taken where nobody chose. */
-  readonly usual: (plate: DataPlate) => string;
-  /** Why that one. */
-  readonly why: string;
-}
+import type { School } from './school.js';
 
 /** A school as it stands for one machine. */
 export interface SchoolOfUnit extends Pick<School, 'code' | 'name' | 'options' | 'why'> {

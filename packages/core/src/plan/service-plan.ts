@@ -167,6 +167,11 @@ export interface ServiceTask {
    */
   readonly counting: 'last-done' | 'grid';
   readonly isolation: IsolationState;
+  /**
+   * Codes of the checks that its work should change, the usual one first, taken before and after; empty where nothing
+   * that can be measured changes. Left out, those of the default plan hold.
+   */
+  readonly verifiedBy?: readonly string[] | undefined;
   readonly minutes: number;
   readonly origin: IntervalOrigin;
   /** Late at once when past its point. */

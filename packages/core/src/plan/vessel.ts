@@ -1,52 +1,10 @@
-import {
-  dayNumberOf,
-  formatDay,
-  localDayAt,
-  startOfLocalDay,
-  type Instant,
-  type LocalDate,
-} from '../basics/index.js';
+import { dayNumberOf, formatDay, localDayAt, startOfLocalDay } from '../basics/index.js';
 import { isRetiredOn } from '../machine/index.js';
 import type { StartingPoint } from './due-point.js';
 import { judgeTriggers, type Moment } from './judge-task.js';
 import type { ServiceTask } from './service-plan.js';
-import type { JudgedTask, TaskStanding } from './standing.js';
-
-export const vesselKinds = ['receiver', 'bank', 'cylinder'] as const;
-export type VesselKind = (typeof vesselKinds)[number];
-
-export const vesselExaminations = ['test', 'inspection'] as const;
-export type VesselExamination = (typeof vesselExaminations)[number];
-
-/** A receiver or cylinder was tested or inspected. */
-export interface VesselRecord {
-  readonly kind: VesselExamination;
-  readonly doneOn: LocalDate;
-  readonly passed: boolean;
-  readonly recordedAt: Instant;
-  readonly voidedAt?: Instant | null | undefined;
-}
-
-/** A receiver, bank or cylinder, as far as its dates need it. */
-export interface VesselHistory {
-  readonly id: string;
-  readonly tag: string;
-  readonly kind: VesselKind;
-  readonly recordedAt: Instant;
-  /** Out of service from this day on. */
-  readonly retiredOn?: LocalDate | undefined;
-  /** Months between pressure tests, and between inspections, as the local law says; none until entered. */
-  readonly testEveryMonths?: number | undefined;
-  readonly inspectEveryMonths?: number | undefined;
-  readonly records: readonly VesselRecord[];
-}
-
-/** The vessel that a date belongs to. */
-export interface VesselRef {
-  readonly id: string;
-  readonly tag: string;
-  readonly examination: VesselExamination;
-}
+import type { JudgedTask, TaskStanding } from './task-standing.js';
+import type { VesselExamination, VesselHistory, VesselRecord } from './vessel-history.js';
 
 const words: Record<VesselExamination, string> = { test: 'pressure test', inspection: 'inspection' };
 

@@ -1,6 +1,6 @@
 import { checksFor } from '../checks/index.js';
 import type { DataPlate } from '../machine/index.js';
-import type { ServiceTask } from '../plan/index.js';
+import { usualVerification, type ServiceTask } from '../plan/index.js';
 
 /** What shows that work helped: the joints tight under full pressure, or a check after it. */
 export type Proof =
@@ -15,42 +15,15 @@ export type Proof =
 const HOLD_NO_AIR = new Set(['drive', 'motor']);
 
 /**
- * By task, the checks that its work should change, taken before and after (common practice). What a machine
- * cannot be measured for is left out.
- */
-const CHANGES: Readonly<Record<string, readonly string[]>> = {
-  'ring-kit': ['pump-up', 'highest-pressure'],
-  'valves-inspect': ['pump-up', 'discharge-temperature'],
-  'valves-upper': ['stage-pressures', 'pump-up'],
-  'valves-all': ['stage-pressures', 'pump-up'],
-  overhaul: ['pump-up', 'stage-pressures'],
-  'separator-replace': ['separator-drop', 'discharge-temperature'],
-  'oil-change': ['discharge-temperature'],
-  'oil-filter': ['discharge-temperature'],
-  'first-service': ['discharge-temperature'],
-  'cooling-clean': ['discharge-temperature'],
-  'cartridge-replace': ['cartridge-weight'],
-  'co-calibrate': ['co-monitor'],
-};
-
-/** Where a family's own differ: a screw has intake, minimum-pressure and thermostatic valves, and no stages. */
-const OF_SCREWS: Readonly<Record<string, readonly string[]>> = {
-  'valves-inspect': ['discharge-temperature'],
-};
-
-/** The families whose oil work shows in the discharge temperature: where the oil cools the air. */
-const OIL_WORK = new Set(['oil-change', 'oil-filter', 'first-service', 'cooling-clean']);
-
-/**
  * What proves a task on a machine.
  *
  * @returns nothing for work that changes nothing that can be measured, like an inspection
  */
 export function proofsOf(
-  task: Pick<ServiceTask, 'code' | 'station' | 'isolation'>,
+  task: Pick<ServiceTask, 'code' | 'station' | 'isolation' | 'verifiedBy'>,
   plate: DataPlate,
 ): readonly Proof[] {
-  const changed = changedBy(task.code, plate);
+  const changed = changedBy(task, plate);
   const opens = task.isolation === 'isolated-and-vented' && !HOLD_NO_AIR.has(task.station);
   return [
     ...(opens ? [{ kind: 'tight' } as const] : []),
@@ -58,17 +31,20 @@ export function proofsOf(
   ];
 }
 
-function changedBy(code: string, plate: DataPlate): readonly string[] {
-  if (OIL_WORK.has(code) && plate.family !== 'screw') return [];
+/** What the work should change, as far as the machine can be measured for it. */
+function changedBy(
+  { code, verifiedBy }: Pick<ServiceTask, 'code' | 'verifiedBy'>,
+  plate: DataPlate,
+): readonly string[] {
   const possible = new Set(checksFor(plate).map((check) => check.code));
-  const own = plate.family === 'screw' ? OF_SCREWS[code] : undefined;
-  return (own ?? CHANGES[code] ?? []).filter((check) => possible.has(check));
+  // Plans saved before tasks said so themselves follow the default.
+  return (verifiedBy ?? usualVerification(code, plate)).filter((check) => possible.has(check));
 }
 
 /** The checks to take while the machine still runs: those that the planned work should change, each once. */
 export function beforeReadings(
-  tasks: readonly Pick<ServiceTask, 'code'>[],
+  tasks: readonly Pick<ServiceTask, 'code' | 'verifiedBy'>[],
   plate: DataPlate,
 ): readonly string[] {
-  return [...new Set(tasks.flatMap(({ code }) => changedBy(code, plate).slice(0, 1)))];
+  return [...new Set(tasks.flatMap((task) => changedBy(task, plate).slice(0, 1)))];
 }

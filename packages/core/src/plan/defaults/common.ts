@@ -78,6 +78,7 @@ export const commonTasks: readonly DefaultTask[] = [
     action: 'test',
     triggers: [months(12)],
     isolation: 'isolated-and-vented',
+    verifiedBy: [],
     minutes: 15,
     how: ({ way }) =>
       `At zero when empty; cut-in and cut-out where they should be. ${
@@ -95,6 +96,8 @@ export const commonTasks: readonly DefaultTask[] = [
     triggers: [months(3)],
     severity: [dustMonthly],
     isolation: 'stopped',
+    // Where the oil cools the air, its temperature shows what was cleaned.
+    verifiedBy: ({ plate }) => (plate.family === 'screw' ? ['discharge-temperature'] : []),
     minutes: 20,
     how: 'Dirt is heat. Canopy panels back on: they steer the air.',
     caution: 'Locked out: the fan can start by itself. Surfaces stay hot for a while.',

@@ -1,4 +1,4 @@
-import { checkLibrary } from '../../checks/index.js';
+import { checkByCode, checkLibrary } from '../../checks/index.js';
 import { families, stationsOf, type DataPlate } from '../../machine/index.js';
 import type { ServiceTask } from '../service-plan.js';
 import { defaultPlan } from './default-plan.js';
@@ -130,4 +130,17 @@ test('the work that begins a check anew is in the plans, but for repairs', () =>
   const named = checkLibrary.flatMap(({ resetBy = [] }) => resetBy);
   const repairs = ['capacitor-replace', 'gauge-replace', 'belt-replace', 'ring-kit'];
   expect(named.filter((code) => !tasks.has(code) && !repairs.includes(code))).toEqual([]);
+});
+
+test('of every task that opens something it was considered what shows that it helped, by checks that there are', () => {
+  for (const family of families) {
+    for (const motor of ['three-phase', 'diesel'] as const) {
+      const { tasks } = defaultPlan({ ...plate({}), family, motor, airUse: 'breathing' });
+      for (const { code, isolation, verifiedBy } of tasks) {
+        if (isolation === 'isolated-and-vented')
+          expect([family, code, verifiedBy !== undefined]).toEqual([family, code, true]);
+        for (const check of verifiedBy ?? []) expect([code, checkByCode(check)?.code]).toEqual([code, check]);
+      }
+    }
+  }
 });

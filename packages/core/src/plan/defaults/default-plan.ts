@@ -82,10 +82,10 @@ function circumstancesOf(plate: DataPlate, choices: Choices): Circumstances {
 }
 
 function settle(task: DefaultTask, circumstances: Circumstances): ServiceTask {
-  const { when: _when, triggers, how, because, severity, action, station, ...rest } = task;
+  const { when: _when, triggers, how, because, severity, action, station, verifiedBy, ...rest } = task;
   const of = <Value>(value: Value | ((given: Circumstances) => Value)): Value =>
     typeof value === 'function' ? (value as (given: Circumstances) => Value)(circumstances) : value;
-  const optional = { how: of(how), because: of(because), severity: of(severity) };
+  const optional = { verifiedBy: of(verifiedBy), how: of(how), because: of(because), severity: of(severity) };
   return {
     ...rest,
     action: of(action),
@@ -108,4 +108,11 @@ const highPressurePlaces: Readonly<Record<string, string>> = { receiver: 'relief
 function placeOn(plate: DataPlate, station: string): string {
   if (stationCodes(plate).has(station)) return station;
   return (plate.family === 'high-pressure' ? highPressurePlaces[station] : undefined) ?? station;
+}
+
+/** The checks that verify a task of the default plans, on a machine; none for what is no such task. */
+export function usualVerification(code: string, plate: DataPlate): readonly string[] {
+  const tasks = [...tasksByFamily[plate.family], ...commonTasks];
+  const verifiedBy = tasks.find((task) => task.code === code)?.verifiedBy;
+  return (typeof verifiedBy === 'function' ? verifiedBy(circumstancesOf(plate, {})) : verifiedBy) ?? [];
 }

@@ -43,6 +43,7 @@ export const oilFreeTasks: readonly DefaultTask[] = [
     triggers: [pumpUpWorn],
     covers: ['intake-replace', 'valves-inspect'],
     isolation: 'isolated-and-vented',
+    verifiedBy: ['pump-up', 'highest-pressure'],
     minutes: 90,
     how: 'Piston into the sleeve from the top, lip up, never the sleeve pushed over the ring. The ring turned while its screw is tightened; no hammer. Rod bearing looked at. Always a new intake element. Clear of everything after: some friction by hand is normal.',
     because: 'On condition: it lives as long as the intake element keeps the grit out.',
@@ -57,6 +58,7 @@ export const oilFreeTasks: readonly DefaultTask[] = [
     action: 'inspect',
     triggers: valveTriggers(1000),
     isolation: 'isolated-and-vented',
+    verifiedBy: ['pump-up', 'discharge-temperature'],
     minutes: 60,
     how: ({ way }) =>
       way('reeds') === 'cleaned'
@@ -74,6 +76,7 @@ export const oilFreeTasks: readonly DefaultTask[] = [
     // These sets are direct driven unless their plate says otherwise.
     when: ({ plate }) => plate.drive === 'belt',
     isolation: 'isolated-and-vented',
+    verifiedBy: [],
     minutes: 15,
     how: beltHow,
     caution: 'Locked out before the guard comes off: the set starts by itself.',

@@ -1,5 +1,5 @@
 import { isOilLubricated, type DataPlate } from '../../machine/index.js';
-import type { School } from '../schools.js';
+import type { School } from '../school.js';
 
 const isPiston = ({ family }: DataPlate) => family === 'piston';
 const isScrew = ({ family }: DataPlate) => family === 'screw';
