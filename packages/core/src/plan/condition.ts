@@ -2,7 +2,13 @@ import { checkByCode, trendOf, type CheckFigure } from '../checks/index.js';
 import { clockHours, type HourClock } from './clock.js';
 import { nearingHours } from './due-point.js';
 import type { MeasuredFact, ServiceRecord, UnitHistory } from './history.js';
-import type { ConditionTrigger } from './service-plan.js';
+
+/** A limit of a measured figure, or of its share of the baseline. */
+export interface MeasuredLimit {
+  readonly check: string;
+  readonly limit: number;
+  readonly of?: 'baseline' | undefined;
+}
 
 /** What the measurements say of when a figure reaches its limit. */
 export type ConditionFound =
@@ -40,7 +46,7 @@ export type WithinReason =
  * @param doneHours run hours at which the task itself was last done: its figure begins anew there
  */
 export function conditionFound(
-  trigger: ConditionTrigger,
+  trigger: MeasuredLimit,
   history: UnitHistory,
   clock: HourClock,
   doneHours: number | null,
@@ -84,7 +90,7 @@ function firstPast(
 }
 
 /** The limit as a figure; null where it is a share of a baseline that was never taken. */
-function limitOf({ limit, of }: ConditionTrigger, points: readonly MeasuredPoint[]): number | null {
+function limitOf({ limit, of }: MeasuredLimit, points: readonly MeasuredPoint[]): number | null {
   if (of === undefined) return limit;
   const baseline = points.findLast(({ fact }) => fact.baseline) ?? points[0];
   return baseline ? baseline.value * limit : null;

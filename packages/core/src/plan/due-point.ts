@@ -1,5 +1,13 @@
 import { stepDays, type CalendarStep, type DayNumber, type Instant } from '../basics/index.js';
-import type { CalendarTrigger, HoursTrigger, MilestoneTrigger, ServiceTask } from './service-plan.js';
+
+/** So many hours, or so long, between two services; the first time it may be another. */
+interface Interval<Length> {
+  readonly every: Length;
+  readonly first?: Length | undefined;
+  /** How far before the point it counts as nearing. */
+  readonly nearing?: number | undefined;
+}
+type Counting = 'last-done' | 'grid';
 
 /** What the starting point of a task rests on. */
 export type StartBasis =
@@ -57,8 +65,8 @@ type Start = Pick<StartingPoint, 'basis' | 'creditHours' | 'creditDay'>;
 
 /** The run hours at which a trigger falls due. */
 export function hoursDuePoint(
-  trigger: HoursTrigger,
-  counting: ServiceTask['counting'],
+  trigger: Interval<number>,
+  counting: Counting,
   start: Start,
   startHours: number,
 ): DuePoint {
@@ -79,11 +87,7 @@ function settledHours(start: Start, hours: number, window: number): number {
 }
 
 /** The next of the fixed figures of run hours; null when the last is behind. */
-export function milestoneDuePoint(
-  { at }: MilestoneTrigger,
-  start: Start,
-  startHours: number,
-): DuePoint | null {
+export function milestoneDuePoint(at: readonly number[], start: Start, startHours: number): DuePoint | null {
   let before = 0;
   for (const due of at) {
     const span = due - before;
@@ -96,8 +100,8 @@ export function milestoneDuePoint(
 
 /** The day on which a trigger falls due. */
 export function calendarDuePoint(
-  trigger: CalendarTrigger,
-  counting: ServiceTask['counting'],
+  trigger: Interval<CalendarStep>,
+  counting: Counting,
   start: StartingPoint,
   commissionedDay: DayNumber,
 ): DuePoint {
@@ -112,7 +116,7 @@ export function calendarDuePoint(
 }
 
 function gridDay(
-  trigger: CalendarTrigger,
+  trigger: Interval<CalendarStep>,
   step: CalendarStep,
   anchor: DayNumber,
   { day, basis, creditDay = Number.NEGATIVE_INFINITY }: StartingPoint,

@@ -1,8 +1,9 @@
 import { explain } from './explain.js';
 import { day, done, history, measured, only, read, task } from './fixtures.js';
 import { sayExplanation } from './say-explanation.js';
-import { sayTrigger } from './say-trigger.js';
+
 import type { ServicePlan, Trigger } from './service-plan.js';
+import { sayTrigger } from './triggers/index.js';
 
 const upTo = (days: number) => [read(0, 0), read(days, days * 8)];
 const said = (plan: ServicePlan, past: ReturnType<typeof history>, at: number) =>

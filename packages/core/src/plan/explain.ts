@@ -1,11 +1,12 @@
 import { formatDay, type Instant, type LocalDate } from '../basics/index.js';
 import type { StartBasis } from './due-point.js';
 import { historyUpTo, type UnitHistory } from './history.js';
-import type { JudgedTrigger, NoPoint, TaskState } from './judge-task.js';
+
 import type { IntervalOrigin, ServicePlan, ServiceTask, Trigger } from './service-plan.js';
 import type { AppliedFactor } from './severity.js';
 import { planAt, standingOf, type Standing } from './standing.js';
 import type { JudgedTask, TaskStanding } from './task-standing.js';
+import type { JudgedTrigger, NoPoint, TaskState } from './judged.js';
 
 /** One trigger in an explanation: as the plan has it, as it was reckoned with, and where it falls. */
 export interface ExplainedTrigger {
@@ -124,7 +125,7 @@ function explainTrigger(judged: JudgedTrigger, rule: Trigger): Omit<ExplainedTri
   const { axis, point, found, lives } = judged;
   return {
     rule,
-    applied: judged.trigger,
+    applied: judged.trigger as Trigger,
     state: judged.state,
     dueAtHours: axis === 'hours' ? point : null,
     dueOn: axis === 'day' && point !== null ? formatDay(point) : null,

@@ -23,7 +23,7 @@ export {
 } from './clock.js';
 export { compareUrgency, standing, standingOf, type RoutineTask, type Standing } from './standing.js';
 export type { PutOffStanding, TaskStanding } from './task-standing.js';
-export { taskStates, type NoPoint, type TaskState } from './judge-task.js';
+
 export { type StartBasis } from './due-point.js';
 export {
   explain,
@@ -39,22 +39,13 @@ export {
   isolationStates,
   isRoutine,
   planVersionAt,
-  runMoments,
   severityKinds,
   taskActions,
-  triggerKinds,
-  type CalendarTrigger,
-  type ConditionTrigger,
-  type HoursTrigger,
+  taskLimits,
   type IntervalOrigin,
   type IsolationState,
   type KitItem,
-  type MilestoneTrigger,
-  type NotBeforeTrigger,
   type PlanVersion,
-  type RunMoment,
-  type RunTrigger,
-  type SeasonTrigger,
   type ServicePlan,
   type ServiceTask,
   type SeverityKind,
@@ -62,7 +53,6 @@ export {
   type SeverityRule,
   type TaskAction,
   type Trigger,
-  type WaterTrigger,
 } from './service-plan.js';
 export {
   vesselExaminations,
@@ -75,7 +65,34 @@ export {
 } from './vessel-history.js';
 export { readingNeed, type ReadingNeed } from './reading-need.js';
 export { sayExplanation, type SaidStep } from './say-explanation.js';
-export { sayHours, sayLimit, sayMeasured, sayTrigger, sayTriggers, type SayQuantity } from './say-trigger.js';
+export { sayTriggers } from './say-trigger.js';
 export { fitPlan, planProblems } from './plan-problems.js';
 export { planDifference, type TaskDifference } from './plan-difference.js';
 export { planFileOf, planFileSchema, planParts, planSchema, type PlanFile } from './plan-file.js';
+export { taskStates, type NoPoint, type TaskState } from './judged.js';
+export {
+  runMoments,
+  triggerKinds,
+  type CalendarTrigger,
+  type ConditionTrigger,
+  type HoursTrigger,
+  type MilestoneTrigger,
+  type NotBeforeTrigger,
+  type RunMoment,
+  type RunTrigger,
+  type SeasonTrigger,
+  type WaterTrigger,
+  sayTrigger,
+} from './triggers/index.js';
+export { sayHours, sayLimit, sayMeasured, type SayQuantity } from './say-figures.js';
+export {
+  limitChecks,
+  triggerKind,
+  triggerKindsOf,
+  triggerLimits,
+  triggerModuleOf,
+  triggerModules,
+  type TriggerField,
+  type TriggerKinds,
+  type TriggerModule,
+} from './triggers/index.js';

@@ -1,5 +1,6 @@
-import { sayStored, sayTriggers, type SayQuantity } from './say-trigger.js';
+import { sayTriggers } from './say-trigger.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
+import { sayStored, type SayQuantity } from './say-figures.js';
 
 /** What becomes different for one task. */
 export interface TaskDifference {

@@ -1,6 +1,7 @@
-import { intervalOrigins, isolationStates, runMoments, severityKinds, taskActions } from './service-plan.js';
+import { intervalOrigins, isolationStates, severityKinds, taskActions, taskLimits } from './service-plan.js';
 import { families, type Family } from '../machine/index.js';
 import type { ServicePlan } from './service-plan.js';
+import { triggerLimits, triggerModules, type TriggerField } from './triggers/index.js';
 
 /** A plan as it is exchanged: plain JSON, by {@link planFileSchema}. */
 export interface PlanFile extends ServicePlan {
@@ -28,108 +29,75 @@ const figure = (least: number, most: number, description?: string) => ({
   maximum: most,
   ...(description ? { description } : {}),
 });
-const hours = (description: string) => figure(0.1, 200_000, description);
 const closed = (properties: object, required: readonly string[]) => ({
   type: 'object',
   properties,
   required,
   additionalProperties: false,
 });
-const kind = (name: string) => ({ const: name });
+const ref = (name: string) => ({ $ref: `#/$defs/${name}` });
 
-const step = {
+const [
+  [leastHours, mostHours],
+  [leastMonths, mostMonths],
+  [leastDays, mostDays],
+  [leastFigures, mostFigures],
+] = [triggerLimits.hours, triggerLimits.months, triggerLimits.days, triggerLimits.figures];
+const whole = (minimum: number, maximum: number) => ({ type: 'integer', minimum, maximum });
+
+const interval = {
   oneOf: [
-    closed({ months: { type: 'integer', minimum: 1, maximum: 600 } }, ['months']),
-    closed({ days: { type: 'integer', minimum: 1, maximum: 18_000 } }, ['days']),
+    closed({ months: whole(leastMonths, mostMonths) }, ['months']),
+    closed({ days: whole(leastDays, mostDays) }, ['days']),
   ],
 };
-const warmMonths = {
-  type: 'array',
-  description: 'First and last month of the warm season, 1 January to 12 December.',
-  items: { type: 'integer', minimum: 1, maximum: 12 },
-  minItems: 2,
-  maxItems: 2,
-};
 
-const triggers = {
-  hours: closed(
-    {
-      kind: kind('hours'),
-      every: hours('Run hours between two services.'),
-      first: hours('The first time only, counted from commissioning.'),
-      nearing: figure(0, 100_000, 'Hours before the point from which it counts as nearing.'),
-    },
-    ['kind', 'every'],
-  ),
-  calendar: closed(
-    {
-      kind: kind('calendar'),
-      every: step,
-      first: step,
-      nearing: figure(0, 9000, 'Days before the date from which it counts as nearing.'),
-    },
-    ['kind', 'every'],
-  ),
-  milestone: closed(
-    {
-      kind: kind('milestone'),
-      at: { type: 'array', items: hours('Run hours of the machine’s life.'), minItems: 1, maxItems: 60 },
-    },
-    ['kind', 'at'],
-  ),
-  season: closed(
-    {
-      kind: kind('season'),
-      warm: hours('Hours that it lasts in the warm season.'),
-      cold: hours('Hours that it lasts in the cold season.'),
-      warmMonths,
-    },
-    ['kind', 'warm', 'cold'],
-  ),
-  water: closed(
-    {
-      kind: kind('water'),
-      takesG: figure(0.1, 100_000, 'Water that the cartridge takes up, g.'),
-      fadLpm: figure(1, 200_000, 'Free air delivered, L/min.'),
-      holdingBar: figure(1, 600, 'Pressure at the last separator, bar gauge.'),
-      warmC: figure(-30, 80, 'Its temperature in the warm season, °C.'),
-      coldC: figure(-30, 80, 'Its temperature in the cold season, °C.'),
-      warmMonths,
-    },
-    ['kind', 'takesG', 'fadLpm', 'holdingBar', 'warmC', 'coldC'],
-  ),
-  condition: closed(
-    {
-      kind: kind('condition'),
-      check: code,
-      limit: figure(-1000, 1_000_000, 'In the unit of the check’s figure, or a share of the baseline.'),
-      of: { const: 'baseline' },
-    },
-    ['kind', 'check', 'limit'],
-  ),
-  run: closed(
-    {
-      kind: kind('run'),
-      when: { enum: [...runMoments] },
-      everyMinutes: { type: 'integer', minimum: 1, maximum: 1440 },
-    },
-    ['kind', 'when'],
-  ),
-};
+function fieldSchema(field: TriggerField): object {
+  switch (field.as) {
+    case 'figure':
+      return field.isWhole ? whole(field.min, field.max) : figure(field.min, field.max, field.about);
+    case 'interval':
+      return interval;
+    case 'figures': {
+      const items = figure(leastHours, mostHours, field.about);
+      return { type: 'array', items, minItems: leastFigures, maxItems: mostFigures };
+    }
+    case 'choice':
+      return { enum: field.options.map(([option]) => option) };
+    case 'check':
+      return code;
+    case 'months':
+      return { type: 'array', description: field.about, items: whole(1, 12), minItems: 2, maxItems: 2 };
+    case 'trigger':
+      return { oneOf: field.kinds.map(ref) };
+  }
+}
 
-const ref = (name: string) => ({ $ref: `#/$defs/${name}` });
+/** The schema of each kind of trigger, by the fields that it says it has. */
+const triggers = Object.fromEntries(
+  triggerModules.map(({ kind, fields }) => [
+    kind,
+    closed(
+      {
+        kind: { const: kind },
+        ...Object.fromEntries(fields.map((field) => [field.name, fieldSchema(field)])),
+      },
+      ['kind', ...fields.flatMap(({ name, isOptional }) => (isOptional ? [] : [name]))],
+    ),
+  ]),
+);
 
 const task = closed(
   {
     code,
-    name: text(80),
+    name: text(taskLimits.name),
     station: code,
     action: { enum: [...taskActions] },
     triggers: {
       type: 'array',
       description: 'The first to come rules. Empty: done on failure.',
-      items: { oneOf: [...Object.keys(triggers).map(ref), ref('not-before')] },
-      maxItems: 8,
+      items: { oneOf: Object.keys(triggers).map(ref) },
+      maxItems: taskLimits.triggers,
     },
     counting: { enum: ['last-done', 'grid'] },
     isolation: { enum: [...isolationStates] },
@@ -137,77 +105,66 @@ const task = closed(
       type: 'array',
       description: 'Checks that its work should change; empty: nothing that can be measured.',
       items: code,
-      maxItems: 10,
+      maxItems: taskLimits.checks,
       uniqueItems: true,
     },
-    minutes: { type: 'integer', minimum: 0, maximum: 10_000 },
+    minutes: whole(0, taskLimits.minutes),
     origin: { enum: [...intervalOrigins] },
     safety: { type: 'boolean' },
     once: { type: 'boolean' },
-    covers: { type: 'array', items: code, maxItems: 30, uniqueItems: true },
-    caution: text(600),
-    because: text(400),
-    how: text(1000),
+    covers: { type: 'array', items: code, maxItems: taskLimits.covers, uniqueItems: true },
+    caution: text(taskLimits.caution),
+    because: text(taskLimits.because),
+    how: text(taskLimits.how),
     kit: {
       type: 'array',
-      items: closed({ part: text(80), count: { type: 'integer', minimum: 1, maximum: 100 } }, [
-        'part',
-        'count',
-      ]),
-      maxItems: 30,
+      items: closed({ part: text(taskLimits.name), count: whole(1, taskLimits.count) }, ['part', 'count']),
+      maxItems: taskLimits.kit,
     },
-    tools: { type: 'array', items: text(80), maxItems: 30 },
+    tools: { type: 'array', items: text(taskLimits.name), maxItems: taskLimits.kit },
     severity: {
       type: 'array',
       items: closed(
         {
           kind: { enum: [...severityKinds] },
-          times: figure(0.01, 20),
+          times: figure(...taskLimits.times),
           on: { enum: ['hours', 'calendar'] },
-          because: text(300),
+          because: text(taskLimits.reason),
         },
         ['kind', 'because'],
       ),
-      maxItems: 6,
+      maxItems: taskLimits.severity,
     },
   },
   ['code', 'name', 'station', 'action', 'triggers', 'counting', 'isolation', 'minutes', 'origin'],
 );
 
 const plan = {
-  tasks: { type: 'array', items: ref('task'), minItems: 1, maxItems: 100 },
+  tasks: { type: 'array', items: ref('task'), minItems: 1, maxItems: taskLimits.tasks },
   choices: {
     type: 'object',
     description: 'The way chosen in each school.',
     propertyNames: code,
     additionalProperties: code,
-    maxProperties: 40,
+    maxProperties: taskLimits.choices,
   },
   overrides: {
     type: 'object',
     description: 'Factors decided by hand: by task, then by kind.',
     propertyNames: code,
-    maxProperties: 100,
+    maxProperties: taskLimits.tasks,
     additionalProperties: {
       type: 'object',
       propertyNames: { enum: [...severityKinds] },
-      additionalProperties: closed({ times: figure(0.05, 20), reason: text(300) }, ['times', 'reason']),
+      additionalProperties: closed(
+        { times: figure(...taskLimits.override), reason: text(taskLimits.reason) },
+        ['times', 'reason'],
+      ),
     },
   },
 };
 
-const floors = { oneOf: [ref('hours'), ref('calendar')] };
-const delayed = { oneOf: ['hours', 'calendar', 'condition', 'season', 'water'].map(ref) };
-
-const $defs = {
-  ...triggers,
-  'not-before': closed({ kind: kind('not-before'), trigger: delayed, floor: floors }, [
-    'kind',
-    'trigger',
-    'floor',
-  ]),
-  task,
-};
+const $defs = { ...triggers, task };
 
 const $schema = 'http://json-schema.org/draft-07/schema#';
 

@@ -1,8 +1,8 @@
 import type { Problem } from '../basics/index.js';
-import { checkByCode } from '../checks/index.js';
 import { stationCodes, type DataPlate } from '../machine/index.js';
 import { schoolsFor } from './schools.js';
-import type { ServicePlan, ServiceTask, Trigger } from './service-plan.js';
+import type { ServicePlan, ServiceTask } from './service-plan.js';
+import { triggerProblem } from './triggers/index.js';
 
 /**
  * What cannot be in a plan for a machine, in sentences; empty when there is nothing to refuse. The shape of the
@@ -48,30 +48,6 @@ export function planProblems(plan: ServicePlan, plate: DataPlate): readonly Prob
     }
   }
   return [...problems, ...choiceProblems(plan, plate)];
-}
-
-function triggerProblem(trigger: Trigger): string | null {
-  switch (trigger.kind) {
-    case 'milestone':
-      return trigger.at.some((hours, index) => index > 0 && hours <= trigger.at[index - 1]!)
-        ? 'its fixed figures of hours must rise.'
-        : null;
-    case 'condition': {
-      const figure = checkByCode(trigger.check)?.figure;
-      if (!figure) return `there is no check called ${trigger.check} with a figure.`;
-      return figure.worse === 'either'
-        ? `${figure.name.toLowerCase()} has a limit on both sides, and no trend to one.`
-        : null;
-    }
-    case 'not-before':
-      return triggerProblem(trigger.trigger);
-    case 'run':
-      return (trigger.when === 'while-running') === (trigger.everyMinutes !== undefined)
-        ? null
-        : 'minutes of running belong to “while running”, and to that only.';
-    default:
-      return null;
-  }
 }
 
 function coversItself(task: ServiceTask, codes: ReadonlyMap<string, ServiceTask>): boolean {

@@ -1,9 +1,11 @@
 import { formatDay, localDayAt, sayDay, type Instant } from '../basics/index.js';
 import { formatFigure } from '../quantities/index.js';
 import type { ExplainedTrigger, Explanation } from './explain.js';
-import type { NoPoint } from './judge-task.js';
+
 import type { IntervalOrigin } from './service-plan.js';
-import { sayHours, sayMeasured, sayStored, sayTrigger, type SayQuantity } from './say-trigger.js';
+import type { NoPoint } from './judged.js';
+import { sayHours, sayMeasured, sayStored, type SayQuantity } from './say-figures.js';
+import { sayTrigger } from './triggers/index.js';
 
 /** A step of the reasoning, to be read aloud. */
 export interface SaidStep {

@@ -1,7 +1,6 @@
 import { DAY_MS, localDayAt, startOfLocalDay, type Instant } from '../basics/index.js';
 import { cartridgeLifeHours, vapourGPerM3, ATMOSPHERE_BAR } from '../air/index.js';
 import { clockHours, type HourClock } from './clock.js';
-import type { SeasonTrigger, WaterTrigger } from './service-plan.js';
 
 /** Hours that a life lasts in either season. */
 export interface SeasonLives {
@@ -13,27 +12,16 @@ export interface SeasonLives {
 /** May to September (common practice north of the equator). */
 export const USUAL_WARM_MONTHS: readonly [number, number] = [5, 9];
 
-const reckoned = new WeakMap<WaterTrigger, SeasonLives | null>();
-
-/** The lives that a trigger stands for; null when they cannot be reckoned from its figures. */
-export function livesOf(trigger: SeasonTrigger | WaterTrigger): SeasonLives | null {
-  const { warmMonths = USUAL_WARM_MONTHS } = trigger;
-  if (trigger.kind === 'season') return { warm: trigger.warm, cold: trigger.cold, warmMonths };
-  let lives = reckoned.get(trigger);
-  if (lives === undefined) {
-    const [warm, cold] = [cartridgeHoursAt(trigger, trigger.warmC), cartridgeHoursAt(trigger, trigger.coldC)];
-    lives = warm === null || cold === null ? null : { warm, cold, warmMonths };
-    reckoned.set(trigger, lives);
-  }
-  return lives;
-}
-
 /**
  * Hours that a cartridge lasts with the last separator at a temperature: what it takes up over what reaches it,
  * saturated at the separator and the holding valve's pressure, the enhancement of dense air in it.
  */
 export function cartridgeHoursAt(
-  { takesG, fadLpm, holdingBar }: Pick<WaterTrigger, 'takesG' | 'fadLpm' | 'holdingBar'>,
+  {
+    takesG,
+    fadLpm,
+    holdingBar,
+  }: { readonly takesG: number; readonly fadLpm: number; readonly holdingBar: number },
   tempC: number,
 ): number | null {
   const intake = { pressureBarAbs: ATMOSPHERE_BAR, tempC, relativeHumidity: 1 };

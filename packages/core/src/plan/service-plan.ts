@@ -1,4 +1,6 @@
-import type { CalendarStep } from '../basics/index.js';
+import type { Trigger } from './triggers/index.js';
+
+export type { Trigger };
 
 export const taskActions = [
   'inspect',
@@ -25,111 +27,25 @@ export type IsolationState = (typeof isolationStates)[number];
 export const intervalOrigins = ['book', 'label', 'practice', 'regulation', 'own-history'] as const;
 export type IntervalOrigin = (typeof intervalOrigins)[number];
 
-/** Due every so many run hours. */
-export interface HoursTrigger {
-  readonly kind: 'hours';
-  readonly every: number;
-  /** The first time only, counted from commissioning. */
-  readonly first?: number | undefined;
-  /** Hours before the point from which the task counts as nearing; default a tenth, at least 5 h. */
-  readonly nearing?: number | undefined;
-}
-
-/** Due every so many months or days. */
-export interface CalendarTrigger {
-  readonly kind: 'calendar';
-  readonly every: CalendarStep;
-  /** The first time only, counted from commissioning. */
-  readonly first?: CalendarStep | undefined;
-  /** Days before the date from which the task counts as nearing; default a tenth, at least 7 days. */
-  readonly nearing?: number | undefined;
-}
-
-/** Due at fixed figures of run hours in the machine's life, and never again after the last. */
-export interface MilestoneTrigger {
-  readonly kind: 'milestone';
-  /** Run hours, rising. */
-  readonly at: readonly number[];
-}
-
-/**
- * Due after hours that pass more quickly in one season than in the other: of an hour run in the warm season
- * 1/warm of the life is used, of one in the cold season 1/cold.
- */
-export interface SeasonTrigger {
-  readonly kind: 'season';
-  readonly warm: number;
-  readonly cold: number;
-  /** First and last month of the warm season, 1 January to 12 December; default May to September. */
-  readonly warmMonths?: readonly [number, number] | undefined;
-}
-
-/** Due when a cartridge has taken up the water that it can, reckoned from what reaches it. */
-export interface WaterTrigger {
-  readonly kind: 'water';
-  /** Water that the cartridge takes up, g. */
-  readonly takesG: number;
-  /** Free air delivered, L/min. */
-  readonly fadLpm: number;
-  /** Pressure at the last separator: what the holding valve keeps, bar gauge. */
-  readonly holdingBar: number;
-  /** Temperature of the last separator in the warm season and in the cold one, °C. */
-  readonly warmC: number;
-  readonly coldC: number;
-  readonly warmMonths?: readonly [number, number] | undefined;
-}
-
-/** Due when a measured figure reaches a limit, by the trend of its check against run hours. */
-export interface ConditionTrigger {
-  readonly kind: 'condition';
-  /** Code of a check that has a figure. */
-  readonly check: string;
-  /** In the unit of the check's figure; or a share of the unit's own baseline where `of` says so. */
-  readonly limit: number;
-  readonly of?: 'baseline' | undefined;
-}
-
-/** Due by a trigger, but never before a floor of hours or time. */
-export interface NotBeforeTrigger {
-  readonly kind: 'not-before';
-  readonly trigger: HoursTrigger | CalendarTrigger | ConditionTrigger | SeasonTrigger | WaterTrigger;
-  readonly floor: HoursTrigger | CalendarTrigger;
-}
-
-/**
- * Done within a run by whoever runs the machine: every so many minutes, each day of use, at every start or
- * stop. It has no date and is not recorded one by one.
- */
-export interface RunTrigger {
-  readonly kind: 'run';
-  readonly when: RunMoment;
-  /** Minutes of running, for `while-running`. */
-  readonly everyMinutes?: number | undefined;
-}
-
-export const runMoments = ['while-running', 'each-day', 'at-start', 'at-stop'] as const;
-export type RunMoment = (typeof runMoments)[number];
-
-export type Trigger =
-  | HoursTrigger
-  | CalendarTrigger
-  | MilestoneTrigger
-  | SeasonTrigger
-  | WaterTrigger
-  | ConditionTrigger
-  | NotBeforeTrigger
-  | RunTrigger;
-
-export const triggerKinds = [
-  'hours',
-  'calendar',
-  'milestone',
-  'season',
-  'water',
-  'condition',
-  'not-before',
-  'run',
-] as const;
+/** Bounds of what stands in a task and in a plan. */
+export const taskLimits = {
+  name: 80,
+  caution: 600,
+  because: 400,
+  how: 1000,
+  reason: 300,
+  minutes: 10_000,
+  triggers: 8,
+  covers: 30,
+  checks: 10,
+  kit: 30,
+  count: 100,
+  severity: 6,
+  times: [0.01, 20],
+  override: [0.05, 20],
+  tasks: 100,
+  choices: 40,
+} as const;
 
 export const severityKinds = ['dust', 'heat', 'damp', 'light-use'] as const;
 export type SeverityKind = (typeof severityKinds)[number];

@@ -1,7 +1,8 @@
-import { DAY_MS, type CalendarStep } from '../basics/index.js';
+import { DAY_MS } from '../basics/index.js';
 import { clockHours, type HourClock } from './clock.js';
 import type { UnitHistory } from './history.js';
 import type { ServiceTask, SeverityKind, SeverityOverrides, SeverityRule, Trigger } from './service-plan.js';
+import { scaled } from './triggers/index.js';
 
 /** How hard a machine has it, as far as is known. */
 export interface Severities {
@@ -137,52 +138,4 @@ export function scaledTriggers(task: ServiceTask, factors: readonly AppliedFacto
     known.set(key, triggers);
   }
   return triggers;
-}
-
-interface Shares {
-  readonly hours: number;
-  readonly calendar: number;
-}
-
-/** What is reckoned or measured has the severity in it already: only plain intervals are scaled. */
-function scaled<One extends Trigger>(trigger: One, shares: Shares): One {
-  const one: Trigger = trigger;
-  switch (one.kind) {
-    case 'hours':
-      return { ...one, every: roundHours(one.every * shares.hours) } as One & typeof one;
-    case 'season':
-      return {
-        ...one,
-        warm: roundHours(one.warm * shares.hours),
-        cold: roundHours(one.cold * shares.hours),
-      } as One & typeof one;
-    case 'calendar':
-      return { ...one, every: scaleStep(one.every, shares.calendar) } as One & typeof one;
-    case 'run':
-      return one.everyMinutes === undefined
-        ? trigger
-        : ({ ...one, everyMinutes: Math.max(1, Math.round(one.everyMinutes * shares.hours)) } as One &
-            typeof one);
-    case 'not-before':
-      return { ...one, trigger: scaled(one.trigger, shares) } as One & typeof one;
-    case 'milestone':
-    case 'water':
-    case 'condition':
-      return trigger;
-  }
-}
-
-/** Nobody services at 4,924.6 h. */
-function roundHours(hours: number): number {
-  return hours >= 20 ? Math.round(hours) : Math.round(hours * 10) / 10;
-}
-
-/** Half a month has no end of month to keep to: what is no whole month is counted in days. */
-function scaleStep(step: CalendarStep, factor: number): CalendarStep {
-  if (factor === 1) return step;
-  if ('days' in step) return { days: Math.max(1, Math.round(step.days * factor)) };
-  const months = step.months * factor;
-  return Math.abs(months - Math.round(months)) < 1e-6 && months >= 1
-    ? { months: Math.round(months) }
-    : { days: Math.max(1, Math.round(months * 30)) };
 }

@@ -2,19 +2,15 @@ import { formatDay, localDayAt, type Instant } from '../basics/index.js';
 import { clockHours, clockRate, hourClockOf, type RunHoursBasis } from './clock.js';
 import type { StartingPoint } from './due-point.js';
 import { historyUpTo, type PutOff, type UnitHistory } from './history.js';
-import { judgeTriggers, putOffInForce, RANK, type JudgedTriggers, type Moment } from './judge-task.js';
+import { judgeTriggers, putOffInForce, type JudgedTriggers } from './judge-task.js';
 import { earlier } from './moments.js';
-import {
-  isRoutine,
-  type RunTrigger,
-  type ServicePlan,
-  type ServiceTask,
-  type Trigger,
-} from './service-plan.js';
+import { isRoutine, type ServicePlan, type ServiceTask, type Trigger } from './service-plan.js';
 import { factorsOf, scaledTriggers, severitiesOf, type AppliedFactor, type Severities } from './severity.js';
 import { lastDoneByTask, settledBy, startingPointByTask, startingPointOf } from './starting-point.js';
 import type { JudgedTask, TaskStanding } from './task-standing.js';
 import { vesselStandings } from './vessel.js';
+import { RANK, type Moment } from './judged.js';
+import type { RunTrigger } from './triggers/index.js';
 
 /** Work that belongs to every run, by whoever runs the machine. */
 export interface RoutineTask {
@@ -182,7 +178,7 @@ function describe(task: ServiceTask, { sum, start, factors, putOff }: Found, mom
       likelyAt: dueAt,
       lateAt: sum.lateAt,
       ruledBy: ruling === null ? null : ruling.axis === 'hours' ? 'hours' : 'calendar',
-      rule: ruling?.trigger.kind ?? null,
+      rule: (ruling?.trigger.kind ?? null) as Trigger['kind'] | null,
       lastDoneAt: start?.doneAt ?? null,
       lastDoneHours: start && start.doneAt !== null ? start.hours : null,
       startedBy: start?.basis ?? null,

@@ -1,10 +1,11 @@
 import type { Instant, LocalDate } from '../basics/index.js';
 import type { StartBasis, StartingPoint } from './due-point.js';
 import type { PutOff } from './history.js';
-import type { JudgedTriggers, TaskState } from './judge-task.js';
+import type { JudgedTriggers } from './judge-task.js';
 import type { Trigger } from './service-plan.js';
 import type { AppliedFactor } from './severity.js';
 import type { VesselRef } from './vessel-history.js';
+import type { TaskState } from './judged.js';
 
 /** What is due on one task, at one moment. */
 export interface TaskStanding {

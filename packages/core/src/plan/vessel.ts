@@ -1,10 +1,11 @@
 import { dayNumberOf, formatDay, localDayAt, startOfLocalDay } from '../basics/index.js';
 import { isRetiredOn } from '../machine/index.js';
 import type { StartingPoint } from './due-point.js';
-import { judgeTriggers, type Moment } from './judge-task.js';
+import { judgeTriggers } from './judge-task.js';
 import type { ServiceTask } from './service-plan.js';
 import type { JudgedTask, TaskStanding } from './task-standing.js';
 import type { VesselExamination, VesselHistory, VesselRecord } from './vessel-history.js';
+import type { Moment } from './judged.js';
 
 const words: Record<VesselExamination, string> = { test: 'pressure test', inspection: 'inspection' };
 

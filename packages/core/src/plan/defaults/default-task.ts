@@ -1,13 +1,6 @@
 import type { DataPlate } from '../../machine/index.js';
-import type {
-  CalendarTrigger,
-  HoursTrigger,
-  KitItem,
-  RunMoment,
-  RunTrigger,
-  ServiceTask,
-  SeverityRule,
-} from '../service-plan.js';
+import type { KitItem, ServiceTask, SeverityRule } from '../service-plan.js';
+import type { CalendarTrigger, HoursTrigger, RunMoment, RunTrigger } from '../triggers/index.js';
 
 /** A machine and the way chosen for it in each school. */
 export interface Circumstances {

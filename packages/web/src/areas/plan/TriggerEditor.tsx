@@ -1,16 +1,9 @@
 import { Box, IconButton, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
 import type { DataPlate } from '@entretien/core/machine';
-import { triggerKinds, type Trigger } from '@entretien/core/plan';
+import { triggerKinds, triggerModuleOf, type Trigger } from '@entretien/core/plan';
 import { useState } from 'react';
-import {
-  fieldsOfTrigger,
-  formOf,
-  kindNames,
-  newTrigger,
-  readTrigger,
-  type TriggerForm,
-} from './trigger-form.js';
+import { fieldsOfTrigger, formOf, newTrigger, readTrigger, type TriggerForm } from './trigger-form.js';
 
 interface TriggerListProps {
   readonly triggers: readonly Trigger[];
@@ -24,7 +17,7 @@ export function TriggerList({ triggers, plate, onChange }: TriggerListProps) {
   const [forms, setForms] = useState(() =>
     triggers.map((trigger, index) => ({
       key: index,
-      form: formOf(trigger),
+      form: formOf(trigger, plate),
       before: trigger as Trigger | undefined,
     })),
   );
@@ -54,7 +47,7 @@ export function TriggerList({ triggers, plate, onChange }: TriggerListProps) {
               <TriggerFields form={form} before={before} plate={plate} onForm={(next) => set(key, next)} />
             </Box>
             <IconButton
-              aria-label={`Remove: ${kindNames[form.kind]}`}
+              aria-label={`Remove: ${triggerModuleOf(form).name}`}
               onClick={() => change(forms.filter((one) => one.key !== key))}
             >
               <DeleteOutlineIcon />
@@ -76,7 +69,7 @@ export function TriggerList({ triggers, plate, onChange }: TriggerListProps) {
       >
         {triggerKinds.map((kind) => (
           <MenuItem key={kind} value={kind}>
-            {kindNames[kind]}
+            {triggerModuleOf({ kind }).name}
           </MenuItem>
         ))}
       </TextField>
@@ -94,20 +87,31 @@ interface TriggerFieldsProps {
 function TriggerFields({ form, before, plate, onForm }: TriggerFieldsProps) {
   const read = readTrigger(form, plate, before);
   const problems = read.ok ? {} : read.problems;
-  const { inner } = form;
+  const kept = before?.kind === form.kind ? (before as unknown as Record<string, Trigger>) : {};
   return (
     <Box>
-      {inner && (
-        <TriggerFields
-          form={inner}
-          before={before?.kind === 'not-before' ? before.trigger : undefined}
-          plate={plate}
-          onForm={(next) => onForm({ ...form, inner: next })}
-        />
+      {triggerModuleOf(form).fields.map(
+        (field) =>
+          field.as === 'trigger' && (
+            <Box key={field.name} sx={{ mb: 1 }}>
+              {field.label && (
+                <Typography variant="body2" sx={{ color: 'text.secondary', mb: 0.5 }}>
+                  {field.label}
+                </Typography>
+              )}
+              <HeldTrigger
+                kinds={field.kinds as Trigger['kind'][]}
+                form={form.inner![field.name]!}
+                before={kept[field.name]}
+                plate={plate}
+                onForm={(next) => onForm({ ...form, inner: { ...form.inner, [field.name]: next } })}
+              />
+            </Box>
+          ),
       )}
       <Box
         role="group"
-        aria-label={kindNames[form.kind]}
+        aria-label={triggerModuleOf(form).name}
         sx={{
           display: 'grid',
           gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(auto-fill, minmax(150px, 1fr))' },
@@ -141,5 +145,34 @@ function TriggerFields({ form, before, plate, onForm }: TriggerFieldsProps) {
         ))}
       </Box>
     </Box>
+  );
+}
+
+interface HeldTriggerProps extends TriggerFieldsProps {
+  readonly kinds: readonly Trigger['kind'][];
+}
+
+/** A trigger within another: which kind it is, and its fields. */
+function HeldTrigger({ kinds, form, before, plate, onForm }: HeldTriggerProps) {
+  return (
+    <Stack direction={{ xs: 'column', sm: 'row' }} sx={{ gap: 1, alignItems: 'start' }}>
+      <TextField
+        select
+        size="small"
+        label="By"
+        value={form.kind}
+        onChange={(event) => onForm(newTrigger(event.target.value as Trigger['kind'], plate))}
+        sx={{ minWidth: 170 }}
+      >
+        {kinds.map((kind) => (
+          <MenuItem key={kind} value={kind}>
+            {triggerModuleOf({ kind }).name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Box sx={{ flex: 1, minWidth: 0, width: '100%' }}>
+        <TriggerFields form={form} before={before} plate={plate} onForm={onForm} />
+      </Box>
+    </Stack>
   );
 }

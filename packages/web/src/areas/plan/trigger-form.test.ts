@@ -27,7 +27,7 @@ const triggers: readonly Trigger[] = [
 test.each(triggers)(
   '%j comes back out of its form as it was, with what the form does not ask for',
   (trigger) => {
-    expect(readTrigger(formOf(trigger), plate(), trigger)).toEqual({ ok: true, trigger });
+    expect(readTrigger(formOf(trigger, plate()), plate(), trigger)).toEqual({ ok: true, trigger });
   },
 );
 
@@ -38,7 +38,7 @@ test('every trigger of every default plan, in every school, fits its form', () =
       for (const { code } of school.options) {
         for (const { triggers: all } of defaultPlan(one, { [school.code]: code }).tasks) {
           for (const trigger of all)
-            expect(readTrigger(formOf(trigger), one, trigger)).toEqual({ ok: true, trigger });
+            expect(readTrigger(formOf(trigger, plate()), one, trigger)).toEqual({ ok: true, trigger });
         }
       }
     }
@@ -60,8 +60,11 @@ describe('bad input gets a sentence beside its field', () => {
     [form('condition', { check: 'separator-drop', limit: '' }), 'limit', /Enter/],
     [form('run', { when: 'while-running', everyMinutes: '' }), 'everyMinutes', /Enter/],
     [
-      { ...form('not-before', { floor: '500', unit: 'hours' }), inner: form('hours', { every: 'x' }) },
-      'inner.every',
+      {
+        ...form('not-before', {}),
+        inner: { trigger: form('hours', { every: 'x' }), floor: form('hours', { every: '500' }) },
+      },
+      'trigger.every',
       /\.$/,
     ],
   ])('%j', (wrong, field, words) => {
@@ -83,4 +86,25 @@ test('a new trigger of each kind asks for what it needs, and no more', () => {
 test('a comma is understood as a decimal sign', () => {
   const read = readTrigger({ kind: 'season', texts: { warm: '17,5', cold: '30' } }, plate());
   expect(read).toEqual({ ok: true, trigger: { kind: 'season', warm: 17.5, cold: 30 } });
+});
+
+test('what a trigger holds begins with what is usual, and may be of another kind', () => {
+  const one = plate();
+  const form = newTrigger('not-before', one);
+  expect(form.inner).toMatchObject({ trigger: { kind: 'condition' }, floor: { texts: { every: '500' } } });
+  const read = readTrigger({ ...form, inner: { ...form.inner, trigger: newTrigger('calendar', one) } }, one);
+  const trigger = { kind: 'calendar', every: { months: 12 } };
+  expect(read).toEqual({
+    ok: true,
+    trigger: { kind: 'not-before', trigger, floor: { kind: 'hours', every: 500 } },
+  });
+});
+
+test('the bounds of a form are those of the plan file: an interval of more than 600 months is refused', () => {
+  const read = (every: string, unit: string) =>
+    readTrigger({ kind: 'calendar', texts: { every, unit, first: '' } }, plate());
+  expect(read('600', 'months').ok).toBe(true);
+  expect(read('601', 'months')).toEqual({ ok: false, problems: { every: 'From 1 to 600.' } });
+  expect(read('18000', 'days').ok).toBe(true);
+  expect(read('18001', 'days').ok).toBe(false);
 });

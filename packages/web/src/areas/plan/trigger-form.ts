@@ -1,43 +1,41 @@
-import { checkByCode, checksFor, type CheckDefinition } from '@entretien/core/checks';
+import { checkByCode } from '@entretien/core/checks';
 import type { CalendarStep } from '@entretien/core/basics';
 import type { DataPlate } from '@entretien/core/machine';
-import type { CalendarTrigger, HoursTrigger, RunMoment, Trigger } from '@entretien/core/plan';
+import {
+  limitChecks,
+  triggerLimits,
+  triggerModuleOf,
+  type Trigger,
+  type TriggerField,
+} from '@entretien/core/plan';
 import { readNumber } from '@entretien/core/quantities';
 
 /** A trigger as it stands in its form: texts as typed, so that nothing typed is lost. */
 export interface TriggerForm {
   readonly kind: Trigger['kind'];
   readonly texts: Readonly<Record<string, string>>;
-  /** What a floor holds back. */
-  readonly inner?: TriggerForm | undefined;
+  /** The triggers that it holds, by field. */
+  readonly inner?: Readonly<Record<string, TriggerForm>>;
 }
 
-/** A field of a trigger's form. */
-export interface TriggerField {
+/** A field as the form shows it. */
+export interface FormField {
   readonly name: string;
   readonly label: string;
-  readonly unit?: string;
-  readonly isOptional?: boolean;
-  readonly options?: readonly (readonly [string, string])[];
+  readonly unit?: string | undefined;
+  readonly isOptional?: boolean | undefined;
+  readonly options?: readonly (readonly [string, string])[] | undefined;
   /** Bounds of the figure; a field without is a choice or a list. */
   readonly min?: number;
   readonly max?: number;
-  readonly isWhole?: boolean;
+  readonly isWhole?: boolean | undefined;
   readonly hint?: string;
 }
 
-export const kindNames: Readonly<Record<Trigger['kind'], string>> = {
-  hours: 'Run hours',
-  calendar: 'Calendar',
-  season: 'Hours by season',
-  milestone: 'Fixed figures of hours',
-  condition: 'A measured limit',
-  water: 'Water taken up',
-  'not-before': 'Not before',
-  run: 'Every run',
-};
-
-const steps: TriggerField = {
+/** The choice of a field that may be left out. */
+const NONE = 'none';
+/** A form counts all of its intervals alike. */
+const COUNTED: FormField = {
   name: 'unit',
   label: 'Counted in',
   options: [
@@ -45,175 +43,110 @@ const steps: TriggerField = {
     ['days', 'days'],
   ],
 };
-const most = { hours: 200_000, steps: 18_000 };
 
-const runMoments: readonly (readonly [RunMoment, string])[] = [
-  ['each-day', 'each day of use'],
-  ['at-start', 'at each start'],
-  ['at-stop', 'at each stop'],
-  ['while-running', 'while running'],
-];
-
-/** Checks that a limit can be set on: those with a figure that wears one way. */
-export function limitChecks(plate: DataPlate): readonly CheckDefinition[] {
-  return checksFor(plate).filter(({ figure }) => figure !== undefined && figure.worse !== 'either');
+/** The fields that a form shows, one after the other; what it holds within has a form of its own. */
+export function fieldsOfTrigger(form: TriggerForm, plate: DataPlate): readonly FormField[] {
+  const { fields } = triggerModuleOf(form);
+  const shown = fields.flatMap((field) => formField(field, form, plate));
+  const first = fields.findIndex(({ as }) => as === 'interval');
+  return first < 0 ? shown : shown.toSpliced(first + 1, 0, COUNTED);
 }
 
-/** The fields that a kind of trigger asks for. */
-export function fieldsOfTrigger({ kind, texts }: TriggerForm, plate: DataPlate): readonly TriggerField[] {
-  switch (kind) {
-    case 'hours':
+function formField(field: TriggerField, { texts }: TriggerForm, plate: DataPlate): FormField[] {
+  const { name, label, isOptional } = field;
+  if (label === undefined) return [];
+  switch (field.as) {
+    case 'figure': {
+      const { beside, min, max, isWhole } = field;
+      if (beside && texts[beside[0]] !== beside[1]) return [];
+      // What stands beside a choice is asked for there.
+      const mayStayEmpty = isOptional && !beside;
+      return [{ name, label, unit: unitOf(field, texts), min, max, isWhole, isOptional: mayStayEmpty }];
+    }
+    case 'interval':
       return [
-        { name: 'every', label: 'Every', unit: 'h', min: 0.1, max: most.hours },
-        { name: 'first', label: 'First at', unit: 'h', min: 0.1, max: most.hours, isOptional: true },
+        { name, label, min: triggerLimits.months[0], max: mostSteps(texts), isWhole: true, isOptional },
       ];
-    case 'calendar':
-      return [
-        { name: 'every', label: 'Every', min: 1, max: most.steps, isWhole: true },
-        steps,
-        { name: 'first', label: 'First after', min: 1, max: most.steps, isWhole: true, isOptional: true },
-      ];
-    case 'season':
-      return [
-        { name: 'warm', label: 'In the warm season', unit: 'h', min: 0.1, max: most.hours },
-        { name: 'cold', label: 'In the cold season', unit: 'h', min: 0.1, max: most.hours },
-      ];
-    case 'milestone':
-      return [{ name: 'at', label: 'At', unit: 'h', hint: 'Like 500, 2000, 8000.' }];
-    case 'water':
-      return [
-        { name: 'takesG', label: 'The cartridge takes up', unit: 'g', min: 0.1, max: 100_000 },
-        { name: 'fadLpm', label: 'Free air delivered', unit: 'L/min', min: 1, max: 200_000 },
-        { name: 'holdingBar', label: 'Holding pressure', unit: 'bar', min: 1, max: 600 },
-        { name: 'warmC', label: 'Last separator, warm season', unit: '°C', min: -30, max: 80 },
-        { name: 'coldC', label: 'Last separator, cold season', unit: '°C', min: -30, max: 80 },
-      ];
-    case 'condition':
+    case 'figures':
+      return [{ name, label, unit: field.unit, hint: field.hint }];
+    case 'choice':
       return [
         {
-          name: 'check',
-          label: 'Measured by',
-          options: limitChecks(plate).map(({ code, name }) => [code, name] as const),
-        },
-        {
-          name: 'of',
-          label: 'The limit is',
-          options: [
-            ['figure', 'a figure'],
-            ['baseline', 'a share of the baseline'],
-          ],
-        },
-        { name: 'limit', label: 'Limit', unit: limitUnit(texts), min: -1000, max: 1_000_000 },
-      ];
-    case 'not-before':
-      return [
-        { name: 'floor', label: 'Never before', min: 1, max: most.hours },
-        {
-          name: 'unit',
-          label: 'Counted in',
-          options: [
-            ['hours', 'hours'],
-            ['months', 'months'],
-          ],
+          name,
+          label,
+          options: isOptional ? [[NONE, 'a figure'] as const, ...field.options] : field.options,
         },
       ];
-    case 'run':
-      return [
-        { name: 'when', label: 'When', options: runMoments },
-        ...(texts.when === 'while-running'
-          ? [{ name: 'everyMinutes', label: 'Every', unit: 'min', min: 1, max: 1440, isWhole: true }]
-          : []),
-      ];
+    case 'check':
+      return [{ name, label, options: limitChecks(plate).map((check) => [check.code, check.name] as const) }];
+    default:
+      return [];
   }
 }
 
-function limitUnit({ check = '', of }: TriggerForm['texts']): string {
-  if (of === 'baseline') return '%';
-  const figure = checkByCode(check)?.figure;
+function mostSteps({ unit }: TriggerForm['texts']): number {
+  return unit === 'days' ? triggerLimits.days[1] : triggerLimits.months[1];
+}
+
+/** A limit is in the unit of what is measured; a share of something is typed in per cent. */
+function unitOf(
+  field: TriggerField & { readonly as: 'figure' },
+  texts: TriggerForm['texts'],
+): string | undefined {
+  if (field.unit !== undefined || texts.check === undefined) return field.unit;
+  if (isShare(texts)) return '%';
+  const figure = checkByCode(texts.check)?.figure;
   if (!figure) return '';
-  const stored: Partial<Record<string, string>> = {
-    pressure: 'bar',
-    flow: 'L/min',
-    temperature: '°C',
-    'temperature-rise': 'K',
-    length: 'mm',
-    capacitance: 'µF',
-  };
-  return figure.unit ?? stored[figure.quantity ?? ''] ?? '';
+  return figure.unit ?? storedUnits[figure.quantity ?? ''] ?? '';
+}
+
+const storedUnits: Partial<Record<string, string>> = {
+  pressure: 'bar',
+  flow: 'L/min',
+  temperature: '°C',
+  'temperature-rise': 'K',
+  length: 'mm',
+  capacitance: 'µF',
+};
+
+function isShare({ of = NONE }: TriggerForm['texts']): boolean {
+  return of !== NONE;
 }
 
 /** A new trigger of a kind, with what is usual in it. */
 export function newTrigger(kind: Trigger['kind'], plate: DataPlate): TriggerForm {
-  const check = limitChecks(plate)[0]?.code ?? '';
-  const usual: Record<Trigger['kind'], TriggerForm['texts']> = {
-    hours: { every: '500' },
-    calendar: { every: '12', unit: 'months' },
-    season: { warm: '20', cold: '30' },
-    milestone: { at: '500, 2000, 8000' },
-    condition: { check, of: 'figure', limit: '' },
-    water: {
-      fadLpm: text(plate.fadLpm),
-      holdingBar: text(plate.holdingBar),
-      takesG: text(plate.cartridgeTakesG),
-      warmC: '32',
-      coldC: '18',
-    },
-    'not-before': { floor: '500', unit: 'hours' },
-    run: { when: 'each-day' },
-  };
-  return {
-    kind,
-    texts: usual[kind],
-    ...(kind === 'not-before' ? { inner: newTrigger('condition', plate) } : {}),
-  };
-}
-
-function text(figure: number | undefined): string {
-  return figure === undefined ? '' : String(figure);
+  return formOf({ kind, ...triggerModuleOf({ kind }).usual(plate) } as Trigger, plate);
 }
 
 /** The form of a trigger that is in the plan. */
-export function formOf(trigger: Trigger): TriggerForm {
-  const form = (texts: Record<string, string>, inner?: TriggerForm): TriggerForm => ({
-    kind: trigger.kind,
-    texts,
-    ...(inner ? { inner } : {}),
-  });
-  switch (trigger.kind) {
-    case 'hours':
-      return form({ every: text(trigger.every), first: text(trigger.first) });
-    case 'calendar': {
-      const [every, unit] = stepTexts(trigger.every);
-      return form({ every, unit, first: trigger.first ? stepTexts(trigger.first)[0] : '' });
-    }
-    case 'season':
-      return form({ warm: text(trigger.warm), cold: text(trigger.cold) });
-    case 'milestone':
-      return form({ at: trigger.at.join(', ') });
-    case 'water': {
-      const { takesG, fadLpm, holdingBar, warmC, coldC } = trigger;
-      return form({
-        takesG: text(takesG),
-        fadLpm: text(fadLpm),
-        holdingBar: text(holdingBar),
-        warmC: text(warmC),
-        coldC: text(coldC),
-      });
-    }
-    case 'condition':
-      return form({
-        check: trigger.check,
-        of: trigger.of ?? 'figure',
-        limit: text(trigger.of === 'baseline' ? trigger.limit * 100 : trigger.limit),
-      });
-    case 'not-before': {
-      const { floor } = trigger;
-      const [every, unit] = floor.kind === 'hours' ? [text(floor.every), 'hours'] : stepTexts(floor.every);
-      return form({ floor: every, unit }, formOf(trigger.trigger));
-    }
-    case 'run':
-      return form({ when: trigger.when, everyMinutes: text(trigger.everyMinutes) });
+export function formOf(trigger: Trigger, plate: DataPlate): TriggerForm {
+  const { kind } = trigger;
+  const values = trigger as unknown as Readonly<Record<string, unknown>>;
+  const texts: Record<string, string> = {};
+  const inner: Record<string, TriggerForm> = {};
+  for (const field of triggerModuleOf(trigger).fields) {
+    const value = values[field.name];
+    if (field.as === 'trigger') {
+      inner[field.name] = value ? formOf(value as Trigger, plate) : newTrigger(heldFirst(field), plate);
+    } else if (field.as === 'interval') {
+      const [count, unit] = value ? stepTexts(value as CalendarStep) : ['', undefined];
+      texts[field.name] = count;
+      if (unit) texts.unit ??= unit;
+    } else if (field.as === 'figures') texts[field.name] = ((value ?? []) as number[]).join(', ');
+    else texts[field.name] = text(value) || (field.as === 'choice' && field.isOptional ? NONE : '');
   }
+  // A share of something is typed in per cent.
+  if (isShare(texts) && typeof values.limit === 'number') texts.limit = text(values.limit * 100);
+  return { kind, texts, inner };
+}
+
+/** What a held trigger begins as: a floor by hours, and whatever it holds back by what is measured. */
+function heldFirst({ kinds }: { readonly kinds: readonly string[] }): Trigger['kind'] {
+  return (kinds.includes('condition') ? 'condition' : kinds[0]) as Trigger['kind'];
+}
+
+function text(value: unknown): string {
+  return typeof value === 'number' || typeof value === 'string' ? String(value) : '';
 }
 
 function stepTexts(step: CalendarStep): readonly [string, string] {
@@ -232,107 +165,74 @@ export type ReadTrigger =
  */
 export function readTrigger(form: TriggerForm, plate: DataPlate, before?: Trigger): ReadTrigger {
   const problems: Record<string, string> = {};
-  const figures: Record<string, number> = {};
-  for (const field of fieldsOfTrigger(form, plate)) {
-    if (field.min === undefined) continue;
-    const typed = (form.texts[field.name] ?? '').trim();
-    if (typed === '') {
-      if (!field.isOptional) problems[field.name] = 'Enter a figure.';
-      continue;
-    }
-    const outcome = readNumber(typed);
-    if (!outcome.ok) problems[field.name] = outcome.problem.sentence;
-    else if (outcome.value < field.min || outcome.value > field.max!) {
-      problems[field.name] = `From ${field.min} to ${field.max!.toLocaleString('en')}.`;
-    } else if (field.isWhole && !Number.isInteger(outcome.value)) problems[field.name] = 'A whole number.';
-    else figures[field.name] = outcome.value;
+  const shown = new Map(fieldsOfTrigger(form, plate).map((field) => [field.name, field]));
+  const kept = before?.kind === form.kind ? (before as unknown as Readonly<Record<string, unknown>>) : {};
+  const values: Record<string, unknown> = { kind: form.kind };
+  for (const field of triggerModuleOf(form).fields) {
+    const { name } = field;
+    const asked = shown.get(name);
+    if (field.as === 'trigger') {
+      const held = readTrigger(
+        form.inner?.[name] ?? newTrigger(heldFirst(field), plate),
+        plate,
+        kept[name] as Trigger | undefined,
+      );
+      if (held.ok) values[name] = held.trigger;
+      else for (const [at, sentence] of Object.entries(held.problems)) problems[`${name}.${at}`] = sentence;
+    } else if (asked) {
+      const value = readField(field, asked, form.texts, (sentence) => (problems[name] = sentence));
+      if (value !== undefined) values[name] = value;
+    } else if (field.label === undefined && kept[name] !== undefined) values[name] = kept[name];
   }
-  const trigger = triggerOf(form, figures, plate, problems, before);
-  return trigger && Object.keys(problems).length === 0 ? { ok: true, trigger } : { ok: false, problems };
+  return Object.keys(problems).length === 0
+    ? { ok: true, trigger: values as unknown as Trigger }
+    : { ok: false, problems };
 }
 
-function triggerOf(
-  { kind, texts, inner }: TriggerForm,
-  figures: Readonly<Record<string, number>>,
-  plate: DataPlate,
-  problems: Record<string, string>,
-  before: Trigger | undefined,
-): Trigger | null {
-  const step = (count: number): CalendarStep => (texts.unit === 'days' ? { days: count } : { months: count });
-  const kept = before?.kind === kind ? before : undefined;
-  switch (kind) {
-    case 'hours': {
-      const { first: _first, ...rest } = (kept ?? {}) as Partial<HoursTrigger>;
-      return {
-        ...rest,
-        kind,
-        every: figures.every!,
-        ...(figures.first === undefined ? {} : { first: figures.first }),
-      };
+function readField(
+  field: TriggerField,
+  asked: FormField,
+  texts: TriggerForm['texts'],
+  refuse: (sentence: string) => void,
+): unknown {
+  const typed = (texts[field.name] ?? '').trim();
+  switch (field.as) {
+    case 'figures':
+      return readFigures(typed, refuse);
+    case 'choice':
+      return typed === NONE || typed === '' ? undefined : typed;
+    case 'check':
+      return typed === '' ? void refuse('Choose what is measured.') : typed;
+    default: {
+      const figure = readFigure(asked, typed, refuse);
+      if (figure === undefined) return undefined;
+      if (field.as === 'interval') return texts.unit === 'days' ? { days: figure } : { months: figure };
+      return field.name === 'limit' && isShare(texts) ? figure / 100 : figure;
     }
-    case 'calendar': {
-      const { first: _first, ...rest } = (kept ?? {}) as Partial<CalendarTrigger>;
-      const first = figures.first === undefined ? {} : { first: step(figures.first) };
-      return { ...rest, kind, every: step(figures.every!), ...first };
-    }
-    case 'season':
-      return {
-        ...(kept as Extract<Trigger, { kind: 'season' }> | undefined),
-        kind,
-        warm: figures.warm!,
-        cold: figures.cold!,
-      };
-    case 'milestone': {
-      const at = (texts.at ?? '')
-        .split(/[,;]\s*|\s+/)
-        .filter(Boolean)
-        .map(Number);
-      const isRising = at.every((one, index) => one > (at[index - 1] ?? 0));
-      if (at.length === 0 || at.length > 60 || !isRising || at.some((one) => one > most.hours)) {
-        problems.at = 'Rising figures of run hours, like 500, 2000, 8000.';
-        return null;
-      }
-      return { kind, at };
-    }
-    case 'water': {
-      const { takesG, fadLpm, holdingBar, warmC, coldC } = figures as Record<string, number>;
-      const rest = kept as Extract<Trigger, { kind: 'water' }> | undefined;
-      return {
-        ...rest,
-        kind,
-        takesG: takesG!,
-        fadLpm: fadLpm!,
-        holdingBar: holdingBar!,
-        warmC: warmC!,
-        coldC: coldC!,
-      };
-    }
-    case 'condition': {
-      if (!texts.check) problems.check = 'Choose what is measured.';
-      const limit = figures.limit!;
-      return texts.of === 'baseline'
-        ? { kind, check: texts.check ?? '', limit: limit / 100, of: 'baseline' }
-        : { kind, check: texts.check ?? '', limit };
-    }
-    case 'not-before': {
-      const read = inner && readTrigger(inner, plate, kept?.kind === 'not-before' ? kept.trigger : undefined);
-      if (!read) return null;
-      if (!read.ok) {
-        for (const [name, sentence] of Object.entries(read.problems)) problems[`inner.${name}`] = sentence;
-        return null;
-      }
-      const { trigger } = read;
-      if (trigger.kind === 'run' || trigger.kind === 'milestone' || trigger.kind === 'not-before')
-        return null;
-      const floor =
-        texts.unit === 'hours'
-          ? ({ kind: 'hours', every: figures.floor! } as const)
-          : ({ kind: 'calendar', every: step(Math.round(figures.floor ?? 0)) } as const);
-      return { kind, trigger, floor };
-    }
-    case 'run':
-      return texts.when === 'while-running'
-        ? { kind, when: 'while-running', everyMinutes: figures.everyMinutes! }
-        : { kind, when: (texts.when ?? 'each-day') as RunMoment };
   }
+}
+
+function readFigure(
+  { min = -Infinity, max = Infinity, isOptional, isWhole }: FormField,
+  typed: string,
+  refuse: (sentence: string) => void,
+): number | undefined {
+  if (typed === '') return isOptional ? undefined : void refuse('Enter a figure.');
+  const outcome = readNumber(typed);
+  if (!outcome.ok) return void refuse(outcome.problem.sentence);
+  if (outcome.value < min || outcome.value > max) {
+    return void refuse(`From ${min} to ${max.toLocaleString('en')}.`);
+  }
+  return isWhole && !Number.isInteger(outcome.value) ? void refuse('A whole number.') : outcome.value;
+}
+
+function readFigures(typed: string, refuse: (sentence: string) => void): number[] | undefined {
+  const figures = typed
+    .split(/[,;]\s*|\s+/)
+    .filter(Boolean)
+    .map(Number);
+  const [, mostHours] = triggerLimits.hours;
+  const isRising = figures.every((one, index) => one > (figures[index - 1] ?? 0) && one <= mostHours);
+  if (figures.length > 0 && figures.length <= triggerLimits.figures[1] && isRising) return figures;
+  return void refuse('Rising figures of run hours, like 500, 2000, 8000.');
 }
