@@ -68,7 +68,14 @@ export { sayExplanation, type SaidStep } from './say-explanation.js';
 export { sayTriggers } from './say-trigger.js';
 export { fitPlan, planProblems } from './plan-problems.js';
 export { planDifference, type TaskDifference } from './plan-difference.js';
-export { planFileOf, planFileSchema, planParts, planSchema, type PlanFile } from './plan-file.js';
+export {
+  planFileOf,
+  planFileSchema,
+  planParts,
+  planSchema,
+  planSchemas,
+  type PlanFile,
+} from './plan-file.js';
 export { taskStates, type NoPoint, type TaskState } from './judged.js';
 export {
   runMoments,

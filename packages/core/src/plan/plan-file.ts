@@ -1,7 +1,7 @@
 import { intervalOrigins, isolationStates, severityKinds, taskActions, taskLimits } from './service-plan.js';
 import { families, type Family } from '../machine/index.js';
 import type { ServicePlan } from './service-plan.js';
-import { triggerLimits, triggerModules, type TriggerField } from './triggers/index.js';
+import { triggerLimits, triggerModules, type TriggerField, type TriggerModule } from './triggers/index.js';
 
 /** A plan as it is exchanged: plain JSON, by {@link planFileSchema}. */
 export interface PlanFile extends ServicePlan {
@@ -74,70 +74,72 @@ function fieldSchema(field: TriggerField): object {
 }
 
 /** The schema of each kind of trigger, by the fields that it says it has. */
-const triggers = Object.fromEntries(
-  triggerModules.map(({ kind, fields }) => [
-    kind,
-    closed(
-      {
-        kind: { const: kind },
-        ...Object.fromEntries(fields.map((field) => [field.name, fieldSchema(field)])),
-      },
-      ['kind', ...fields.flatMap(({ name, isOptional }) => (isOptional ? [] : [name]))],
-    ),
-  ]),
-);
-
-const task = closed(
-  {
-    code,
-    name: text(taskLimits.name),
-    station: code,
-    action: { enum: [...taskActions] },
-    triggers: {
-      type: 'array',
-      description: 'The first to come rules. Empty: done on failure.',
-      items: { oneOf: Object.keys(triggers).map(ref) },
-      maxItems: taskLimits.triggers,
-    },
-    counting: { enum: ['last-done', 'grid'] },
-    isolation: { enum: [...isolationStates] },
-    verifiedBy: {
-      type: 'array',
-      description: 'Checks that its work should change; empty: nothing that can be measured.',
-      items: code,
-      maxItems: taskLimits.checks,
-      uniqueItems: true,
-    },
-    minutes: whole(0, taskLimits.minutes),
-    origin: { enum: [...intervalOrigins] },
-    safety: { type: 'boolean' },
-    once: { type: 'boolean' },
-    covers: { type: 'array', items: code, maxItems: taskLimits.covers, uniqueItems: true },
-    caution: text(taskLimits.caution),
-    because: text(taskLimits.because),
-    how: text(taskLimits.how),
-    kit: {
-      type: 'array',
-      items: closed({ part: text(taskLimits.name), count: whole(1, taskLimits.count) }, ['part', 'count']),
-      maxItems: taskLimits.kit,
-    },
-    tools: { type: 'array', items: text(taskLimits.name), maxItems: taskLimits.kit },
-    severity: {
-      type: 'array',
-      items: closed(
+const triggersOf = (modules: readonly TriggerModule[]): Readonly<Record<string, object>> =>
+  Object.fromEntries(
+    modules.map(({ kind, fields }) => [
+      kind,
+      closed(
         {
-          kind: { enum: [...severityKinds] },
-          times: figure(...taskLimits.times),
-          on: { enum: ['hours', 'calendar'] },
-          because: text(taskLimits.reason),
+          kind: { const: kind },
+          ...Object.fromEntries(fields.map((field) => [field.name, fieldSchema(field)])),
         },
-        ['kind', 'because'],
+        ['kind', ...fields.flatMap(({ name, isOptional }) => (isOptional ? [] : [name]))],
       ),
-      maxItems: taskLimits.severity,
+    ]),
+  );
+
+const taskOf = (triggers: readonly string[]) =>
+  closed(
+    {
+      code,
+      name: text(taskLimits.name),
+      station: code,
+      action: { enum: [...taskActions] },
+      triggers: {
+        type: 'array',
+        description: 'The first to come rules. Empty: done on failure.',
+        items: { oneOf: triggers.map(ref) },
+        maxItems: taskLimits.triggers,
+      },
+      counting: { enum: ['last-done', 'grid'] },
+      isolation: { enum: [...isolationStates] },
+      verifiedBy: {
+        type: 'array',
+        description: 'Checks that its work should change; empty: nothing that can be measured.',
+        items: code,
+        maxItems: taskLimits.checks,
+        uniqueItems: true,
+      },
+      minutes: whole(0, taskLimits.minutes),
+      origin: { enum: [...intervalOrigins] },
+      safety: { type: 'boolean' },
+      once: { type: 'boolean' },
+      covers: { type: 'array', items: code, maxItems: taskLimits.covers, uniqueItems: true },
+      caution: text(taskLimits.caution),
+      because: text(taskLimits.because),
+      how: text(taskLimits.how),
+      kit: {
+        type: 'array',
+        items: closed({ part: text(taskLimits.name), count: whole(1, taskLimits.count) }, ['part', 'count']),
+        maxItems: taskLimits.kit,
+      },
+      tools: { type: 'array', items: text(taskLimits.name), maxItems: taskLimits.kit },
+      severity: {
+        type: 'array',
+        items: closed(
+          {
+            kind: { enum: [...severityKinds] },
+            times: figure(...taskLimits.times),
+            on: { enum: ['hours', 'calendar'] },
+            because: text(taskLimits.reason),
+          },
+          ['kind', 'because'],
+        ),
+        maxItems: taskLimits.severity,
+      },
     },
-  },
-  ['code', 'name', 'station', 'action', 'triggers', 'counting', 'isolation', 'minutes', 'origin'],
-);
+    ['code', 'name', 'station', 'action', 'triggers', 'counting', 'isolation', 'minutes', 'origin'],
+  );
 
 const plan = {
   tasks: { type: 'array', items: ref('task'), minItems: 1, maxItems: taskLimits.tasks },
@@ -164,27 +166,29 @@ const plan = {
   },
 };
 
-const $defs = { ...triggers, task };
-
 const $schema = 'http://json-schema.org/draft-07/schema#';
 
-/** JSON Schema of a plan alone, as it is saved. */
-export const planSchema = { ...closed(plan, ['tasks']), $schema, title: 'Service plan', $defs };
-
-/** JSON Schema of a plan as a file. */
-export const planFileSchema = {
-  ...closed(
-    {
-      format: { const: 'entretien-plan' },
-      version: { const: 1 },
-      family: { enum: [...families] },
-      name: text(120),
-      ...plan,
+/** JSON Schema of a plan alone, as it is saved, and of a plan as a file, with the kinds of trigger in a list. */
+export function planSchemas(modules: readonly TriggerModule[] = triggerModules) {
+  const triggers = triggersOf(modules);
+  const $defs = { ...triggers, task: taskOf(Object.keys(triggers)) };
+  const file = {
+    format: { const: 'entretien-plan' },
+    version: { const: 1 },
+    family: { enum: [...families] },
+    name: text(120),
+    ...plan,
+  };
+  return {
+    plan: { ...closed(plan, ['tasks']), $schema, title: 'Service plan', $defs },
+    file: {
+      ...closed(file, ['format', 'version', 'family', 'tasks']),
+      $schema,
+      title: 'Entretien service plan',
+      description: 'What is to be done to a compressor, when, and why.',
+      $defs,
     },
-    ['format', 'version', 'family', 'tasks'],
-  ),
-  $schema,
-  title: 'Entretien service plan',
-  description: 'What is to be done to a compressor, when, and why.',
-  $defs,
-};
+  };
+}
+
+export const { plan: planSchema, file: planFileSchema } = planSchemas();
