@@ -12,12 +12,14 @@ import { plansBench } from './plans.bench.js';
 import { postingBench } from './posting.bench.js';
 import { standingBench } from './standing.bench.js';
 import { startBench } from './start.bench.js';
+import { todayBench } from './today.bench.js';
 import { visitBench } from './visit.bench.js';
 import { unitPageBench } from './unit-page.bench.js';
 
 /** Prints ratios measured within this one run; `npm run benchmark -- fleet` runs one of them. */
 const benches = {
   start: startBench,
+  today: todayBench,
   benches: benchesBench,
   calibration: calibrationBench,
   standing: standingBench,

@@ -4,7 +4,7 @@ import { historyUpTo, type UnitHistory } from './history.js';
 
 import type { IntervalOrigin, ServicePlan, ServiceTask, Trigger } from './service-plan.js';
 import type { AppliedFactor } from './severity.js';
-import { planAt, standingOf, type Standing } from './standing.js';
+import { judgePlan, type JudgedPlan } from './standing.js';
 import type { JudgedTask, TaskStanding } from './task-standing.js';
 import type { JudgedTrigger, NoPoint, TaskState } from './judged.js';
 
@@ -69,34 +69,18 @@ export function explain(
   at: Instant,
   knownAt: Instant = Number.POSITIVE_INFINITY,
 ): Explanation | null {
-  return explainKnown(plan, code, historyUpTo(history, at, knownAt), at);
+  return explainAll(judgePlan(plan, historyUpTo(history, at, knownAt), at)).get(code) ?? null;
 }
 
-/** The same for a history that holds nothing but what had happened by then, as known then. */
-function explainKnown(plan: ServicePlan, code: string, known: UnitHistory, at: Instant): Explanation | null {
-  return explainAll(plan, known, at, standingOf(plan, known, at)).get(code) ?? null;
-}
-
-/**
- * Explains every task of a standing that was judged already, by code.
- *
- * @param known the history that the standing was judged by: nothing but what had happened by then
- */
-export function explainAll(
-  plan: ServicePlan,
-  known: UnitHistory,
-  at: Instant,
-  { tasks }: Pick<Standing, 'tasks'>,
-): ReadonlyMap<string, Explanation> {
-  const judging = planAt(plan, known, at);
-  const dues = new Map(tasks.map((one) => [one.code, one]));
-  const explained = new Map<string, Explanation>();
-  for (const task of plan.tasks) {
-    const due = dues.get(task.code);
-    const judged = due && judging.judge(task);
-    if (judged) explained.set(task.code, explanationOf(task, judged, due));
-  }
-  return explained;
+/** Explains every task of a plan that was judged, by code: what is said of it is what was judged. */
+export function explainAll({ plan, standing, judged }: JudgedPlan): ReadonlyMap<string, Explanation> {
+  const tasks = new Map(plan.tasks.map((task) => [task.code, task]));
+  return new Map(
+    standing.tasks.flatMap((due) => {
+      const [task, one] = [tasks.get(due.code), judged.get(due.code)];
+      return task && one ? [[due.code, explanationOf(task, one, due)] as const] : [];
+    }),
+  );
 }
 
 function explanationOf(

@@ -21,7 +21,15 @@ export {
   type HourClock,
   type RunHoursBasis,
 } from './clock.js';
-export { compareUrgency, standing, standingOf, type RoutineTask, type Standing } from './standing.js';
+export {
+  compareUrgency,
+  standing,
+  standingOf,
+  type RoutineTask,
+  type Standing,
+  judgePlan,
+  type JudgedPlan,
+} from './standing.js';
 export type { PutOffStanding, TaskStanding } from './task-standing.js';
 
 export { type StartBasis } from './due-point.js';

@@ -54,6 +54,18 @@ export function standing(
 
 /** The same for a history that holds nothing but what had happened by then, as known then. */
 export function standingOf(plan: ServicePlan, known: UnitHistory, at: Instant): Standing {
+  return judgePlan(plan, known, at).standing;
+}
+
+/** A standing with the judging behind it, by task: what explains it is what made it. */
+export interface JudgedPlan {
+  readonly plan: ServicePlan;
+  readonly standing: Standing;
+  readonly judged: ReadonlyMap<string, JudgedTask>;
+}
+
+/** Judges a plan against a history that holds nothing but what had happened by then, as known then. */
+export function judgePlan(plan: ServicePlan, known: UnitHistory, at: Instant): JudgedPlan {
   const judging = planAt(plan, known, at);
   const { moment } = judging;
   const judged: JudgedTask[] = [];
@@ -70,7 +82,7 @@ export function standingOf(plan: ServicePlan, known: UnitHistory, at: Instant): 
   }
   if (known.vessels) judged.push(...vesselStandings(known.vessels, moment, known));
   const tasks = settleCovered(judged, plan);
-  return {
+  const standing: Standing = {
     at,
     runHours: moment.hours,
     runHoursBasis: judging.basis,
@@ -79,6 +91,7 @@ export function standingOf(plan: ServicePlan, known: UnitHistory, at: Instant): 
     routine,
     steadyUntil: judged.reduce<Instant | null>((first, task) => earlier(first, task.changesAt), null),
   };
+  return { plan, standing, judged: new Map(judged.map((one) => [one.standing.code, one])) };
 }
 
 /** A plan about to be judged at a moment: what all of its tasks share is worked out once. */

@@ -7,11 +7,12 @@ import {
   explainAll,
   hourClockOf,
   historyUpTo,
+  judgePlan,
   planVersionAt,
   readingNeed,
   sayExplanation,
-  standingOf,
   type Explanation,
+  type JudgedPlan,
   type ServicePlan,
   type Standing,
   type TaskStanding,
@@ -39,6 +40,8 @@ export interface JudgedUnit {
   readonly history: UnitHistory;
   readonly plan: ServicePlan;
   readonly standing: Standing;
+  /** The judging behind it. */
+  readonly judged: JudgedPlan;
 }
 
 /** Works out what is due, on one unit at any moment. */
@@ -61,8 +64,8 @@ export class StandingsService {
     const unit = this.register.require(compressorId);
     return this.orUnjudged(unit, at, () => {
       const judged = this.judge(unit, at, knownAt);
-      const { plan, history, standing } = judged;
-      const reasons = explainAll(plan, history, at, standing);
+      const { history } = judged;
+      const reasons = explainAll(judged.judged);
       const view = toStandingView(judged);
       return {
         ...view,
@@ -78,7 +81,8 @@ export class StandingsService {
   underPlan(unit: UnitRecord, plan: ServicePlan): StandingView {
     const at = this.clock();
     const judged = this.judge(unit, at);
-    return toStandingView({ ...judged, plan, standing: standingOf(plan, judged.history, at) });
+    const other = judgePlan(plan, judged.history, at);
+    return toStandingView({ ...judged, plan, standing: other.standing, judged: other });
   }
 
   /** Never asks the machine's future: facts after `at` are left out by the core. */
@@ -90,7 +94,8 @@ export class StandingsService {
     );
     const { plan } = planVersionAt(versions, at)!;
     const isRetired = this.register.isRetired(plate, at);
-    return { unit, plate, isRetired, history, plan, standing: standingOf(plan, history, at) };
+    const judged = judgePlan(plan, history, at);
+    return { unit, plate, isRetired, history, plan, standing: judged.standing, judged };
   }
 
   private orUnjudged(unit: UnitRecord, at: Instant, judge: () => StandingView): StandingView {
