@@ -1,17 +1,8 @@
 import { Box, MenuItem, TextField } from '@mui/material';
-import { lazy, Suspense, type ComponentType } from 'react';
+import { Suspense } from 'react';
 import { Navigate, NavLink, useLocation, useNavigate, useParams } from 'react-router';
 import { Waiting } from '../../parts/States.js';
-import { benches, type BenchCode } from './benches.js';
-
-const tools: Record<BenchCode, ComponentType> = {
-  'pump-up': lazy(() => import('./tools/PumpUp.js').then((tool) => ({ default: tool.PumpUp }))),
-  leaks: lazy(() => import('./tools/Leaks.js').then((tool) => ({ default: tool.Leaks }))),
-  ladder: lazy(() => import('./tools/Ladder.js').then((tool) => ({ default: tool.Ladder }))),
-  water: lazy(() => import('./tools/Water.js').then((tool) => ({ default: tool.Water }))),
-  cylinders: lazy(() => import('./tools/Cylinders.js').then((tool) => ({ default: tool.Cylinders }))),
-  convert: lazy(() => import('./tools/Convert.js').then((tool) => ({ default: tool.Convert }))),
-};
+import { benches } from './benches.js';
 
 /** Calculators, each with its picture: what they start from stands in the address. */
 export function Bench() {
@@ -20,7 +11,7 @@ export function Bench() {
   const location = useLocation();
   const bench = benches.find(({ code }) => code === tool);
   if (!bench) return <Navigate to={`/bench/${benches[0].code}`} replace />;
-  const Tool = tools[bench.code];
+  const { Tool } = bench;
   return (
     <Box
       sx={{
