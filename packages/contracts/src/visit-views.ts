@@ -140,4 +140,9 @@ export interface LogbookEntryView {
   readonly note?: string;
   /** It was found to be wrong. */
   readonly voided: boolean;
+  readonly voidedHow?: 'withdrawn' | 'corrected' | undefined;
+  /** Where it is withdrawn, below its compressor; left out for what cannot be. */
+  readonly collection?: string;
+  /** What was unusual about a reading. */
+  readonly marks?: readonly string[];
 }

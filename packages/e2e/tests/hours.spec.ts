@@ -97,22 +97,14 @@ test('a reading is put right, and another withdrawn; both stay in the logbook', 
   await office.readHours(id, 10, 310);
   await openUnit(page, id, 'FIX-1');
   const logbook = await openLogbook(page);
-  await logbook
-    .getByRole('listitem')
-    .first()
-    .getByRole('button', { name: /^Withdraw/ })
-    .click();
+  await logbook.getByRole('button', { name: 'Withdraw: Hours read: 310 h' }).click();
   await page.getByRole('button', { name: 'Put the figure right instead' }).click();
   await page.getByLabel('Figure on the meter').fill('130');
   await page.getByRole('button', { name: 'Save reading' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(logbook).toContainText('Put right by a later record.');
   expect(await office.figures(id)).toEqual([130, 100]);
-  await logbook
-    .getByRole('listitem')
-    .first()
-    .getByRole('button', { name: /^Withdraw/ })
-    .click();
+  await logbook.getByRole('button', { name: 'Withdraw: Hours read: 130 h' }).click();
   await expect(page.getByRole('button', { name: 'Withdraw', exact: true })).toBeDisabled();
   await page.getByRole('textbox', { name: 'Why' }).fill('Read off the machine beside it.');
   await page.getByRole('button', { name: 'Withdraw', exact: true }).click();

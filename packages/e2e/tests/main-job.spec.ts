@@ -111,8 +111,8 @@ test('a lower figure is asked about; with a new meter the hours go on', async ({
   await page.getByRole('button', { name: 'Save reading' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   const logbook = await openLogbook(page);
-  await expect(logbook).toContainText('Meter replaced, goes on from 0 h');
-  await expect(logbook.getByRole('listitem').first()).toContainText('40h');
+  await expect(logbook).toContainText('Meter replaced at 9,500 h, goes on from 0 h');
+  await expect(logbook.getByRole('listitem').first()).toContainText('Hours read: 40 h');
   // 9,500 h on the old meter and 40 h on the new.
   await expect(page.getByRole('group', { name: /^Ruler in/ })).toContainText('9,540 h');
 });

@@ -30,7 +30,7 @@ test(
     await expect(dialog(page)).toContainText('New separator element');
     await save.click();
     await expect(dialog(page)).toBeHidden();
-    await expect(await openLogbook(page)).toContainText('Measured: Pressure drop of the separator (act)');
+    await expect(await openLogbook(page)).toContainText('Pressure drop of the separator, act: ');
     await page.goto('/');
     await page.getByRole('link', { name: new RegExp(`${tag} Pressure drop`) }).click();
     await expect(

@@ -117,7 +117,9 @@ test('who is working is chosen once and stands in the record', async ({ page, of
   await page.getByRole('button', { name: 'Read hours' }).click();
   await page.getByLabel('Figure on the meter').fill('12');
   await page.getByRole('button', { name: 'Save reading' }).click();
-  await expect((await openLogbook(page)).getByRole('listitem').first()).toContainText('RV');
+  await expect((await openLogbook(page)).getByRole('listitem').first()).toContainText(
+    `Runa ${info.project.name} Vest`,
+  );
   await page.reload();
   await expect(page.getByRole('button', { name: /^Runa .* is working/ })).toBeVisible();
 });

@@ -507,8 +507,8 @@ test('a repair goes from found to proved, with a guided overhaul', async ({ page
 
 test('the logbook is searched, filtered and exported; a unit’s history is one page', async ({ page }) => {
   await page.goto('/logbook');
-  await page.getByLabel('Words').fill('sticks half');
-  await page.keyboard.press('Enter');
+  // It is looked for while it is typed.
+  await page.getByLabel('Words').pressSequentially('sticks half');
   const entries = page.getByRole('list', { name: 'Entries' }).getByRole('listitem');
   await expect(entries).toHaveCount(1);
   await expect(entries).toContainText('Drain of the water separator sticks half open');

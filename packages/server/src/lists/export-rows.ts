@@ -34,12 +34,13 @@ export interface RawEntry {
   readonly hours: number | null;
   readonly counts: CounterKind | null;
   readonly source: ReadingSource | null;
-  readonly voided: number;
+  readonly marks: string | null;
+  readonly voidedHow: LogbookEntryView['voidedHow'] | null;
 }
 
 /** A fact as the logbook shows it. */
 export function toEntryView(row: RawEntry, { units, people }: ExportNames): LogbookEntryView {
-  const { id, kind, compressorId, at, recordedAt, by, text, note, hours, counts, source, voided } = row;
+  const { id, kind, compressorId, at, recordedAt, by, text, note, hours, counts, source, voidedHow } = row;
   const unit = compressorId === null ? undefined : units[compressorId];
   return {
     id,
@@ -53,7 +54,9 @@ export function toEntryView(row: RawEntry, { units, people }: ExportNames): Logb
     by,
     byName: people[by] ?? 'Technician',
     said: text ?? readingText({ hours: hours!, counts: counts!, source: source! }),
-    voided: voided === 1,
+    voided: voidedHow !== null,
+    ...(voidedHow === null ? {} : { voidedHow }),
+    ...(row.marks === null ? {} : { marks: JSON.parse(row.marks) as string[] }),
     ...(note === null ? {} : { note }),
   };
 }

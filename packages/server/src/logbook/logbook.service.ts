@@ -38,7 +38,7 @@ export class LogbookService {
     const { items, nextCursor } = toPage(
       rows,
       size,
-      (row) => ({ ...toEntryView(row, names), lead: row.lead }),
+      (row) => ({ ...toEntryView(row, names), ...this.collectionOf(row), lead: row.lead }),
       (row) => [row.at, row.id],
     );
     return { items: inOneLine(items), nextCursor };
@@ -74,6 +74,11 @@ export class LogbookService {
     return { sql: `${ENTRIES} WHERE ${where.join(' AND ')} ORDER BY "f"."at" DESC, "f"."id" DESC`, cells };
   }
 
+  private collectionOf({ kind }: RawEntry): Pick<LogbookEntryView, 'collection'> {
+    const collection = this.kinds.find(kind)?.kind.collection;
+    return collection === undefined ? {} : { collection };
+  }
+
   private refuseUnknown(kind: string): void {
     if (this.kinds.find(kind)?.kind.title !== undefined) return;
     const known = this.kinds.all.filter(({ kind: one }) => one.title !== undefined);
@@ -93,7 +98,7 @@ export class LogbookService {
   }
 }
 
-const ENTRIES = `SELECT "f"."id", "f"."kind", "f"."compressor_id" AS "compressorId", "f"."at", "f"."recorded_at" AS "recordedAt", "f"."by", "f"."text", "f"."lead", "f"."note", "r"."hours", "r"."counts", "r"."source", "v"."fact_id" IS NOT NULL AS "voided"
+const ENTRIES = `SELECT "f"."id", "f"."kind", "f"."compressor_id" AS "compressorId", "f"."at", "f"."recorded_at" AS "recordedAt", "f"."by", "f"."text", "f"."lead", "f"."note", "r"."hours", "r"."counts", "r"."source", "r"."marks", "v"."how" AS "voidedHow"
   FROM "fact" "f" LEFT JOIN "reading" "r" ON "r"."seq" = "f"."seq" LEFT JOIN "voided" "v" ON "v"."fact_id" = "f"."id"`;
 
 /** Words that all must stand in a line, each by its beginning; marks that mean something to the index are no part of them. */

@@ -145,10 +145,6 @@ export function useUnitFacts(id: string) {
         measurements: measurements.items.filter(stands),
         putOffs: putOffs.items.filter(stands),
         startingPoints: startingPoints.items.filter(stands),
-        /** Withdrawn or put right: they stay on record, and count for nothing. */
-        withdrawn: [...readings.items, ...services.items, ...meterChanges.items].filter(
-          (fact) => !stands(fact),
-        ),
       };
     },
     retry: false,

@@ -1,14 +1,11 @@
-import { Box, Button, Link as MuiLink, MenuItem, Stack, TextField, Typography } from '@mui/material';
-import type { LogbookEntryView, Page } from '@entretien/contracts';
+import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import { factKinds } from '@entretien/core/facts';
-import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
-import { figureFont } from '../../app/theme.js';
-import { getJson } from '../../data/api.js';
+import { useSearchParams } from 'react-router';
+import { useLogbook } from '../../data/logbook.js';
 import { useSites } from '../../data/queries.js';
+import { Entries } from '../../parts/Entries.js';
 import { Empty, Failed, Waiting } from '../../parts/States.js';
-import { toLocalText } from '../../parts/WhenField.js';
 
 /** So long after the last key nobody is typing any more. */
 const TYPING_MS = 250;
@@ -39,17 +36,7 @@ export function FleetLogbook() {
   const soon = useRef<ReturnType<typeof setTimeout>>(undefined);
   const { data: sites } = useSites();
   const query = queryOf(search);
-  const entries = useInfiniteQuery({
-    queryKey: ['logbook', query.toString()],
-    queryFn: ({ pageParam }) =>
-      getJson<Page<LogbookEntryView>>(`/logbook?limit=60&${query.toString()}${pageParam}`),
-    initialPageParam: '',
-    getNextPageParam: ({ nextCursor }) =>
-      nextCursor === null ? null : `&cursor=${encodeURIComponent(nextCursor)}`,
-    // What was found stays until what is typed has been looked for.
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const entries = useLogbook(query.toString());
   const put = (name: (typeof FILTERS)[number], value: string) =>
     setSearch(
       (before) => {
@@ -65,7 +52,7 @@ export function FleetLogbook() {
     clearTimeout(soon.current);
     soon.current = setTimeout(() => put('q', typed.trim()), TYPING_MS);
   };
-  const items = entries.data?.pages.flatMap((page) => page.items) ?? [];
+  const { items } = entries;
   return (
     <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1180, width: '100%' }}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'start', gap: 2, mb: 1.5 }}>
@@ -168,85 +155,6 @@ export function FleetLogbook() {
           Show earlier
         </Button>
       )}
-    </Box>
-  );
-}
-
-function localOf({ at, timeZone }: LogbookEntryView): string {
-  return toLocalText(Date.parse(at), timeZone);
-}
-
-/** Lines of the logbook under their days. */
-export function Entries({ items }: { readonly items: readonly LogbookEntryView[] }) {
-  return (
-    <Box component="ol" aria-label="Entries" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-      {items.map((entry, index) => {
-        const [day, time] = localOf(entry).split('T') as [string, string];
-        const before = items[index - 1];
-        const isNewDay = before === undefined || localOf(before).slice(0, 10) !== day;
-        return (
-          <Box
-            component="li"
-            key={entry.id}
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: { xs: '58px 1fr', md: '104px 52px 74px minmax(0, 1fr) 140px' },
-              columnGap: 1.5,
-              borderTop: isNewDay ? 1 : 0,
-              borderColor: 'divider',
-              py: 0.4,
-              opacity: entry.voided ? 0.7 : 1,
-            }}
-          >
-            <Typography
-              variant="body2"
-              sx={{
-                ...figureFont,
-                fontWeight: 650,
-                gridColumn: { xs: '1 / -1', md: 'auto' },
-                display: isNewDay ? 'block' : { xs: 'none', md: 'block' },
-                visibility: isNewDay ? 'visible' : 'hidden',
-              }}
-            >
-              {day}
-            </Typography>
-            <Typography
-              variant="body2"
-              sx={{ ...figureFont, color: 'text.secondary', display: { xs: 'none', md: 'block' } }}
-            >
-              {time}
-            </Typography>
-            {entry.compressorId === null ? (
-              <span />
-            ) : (
-              <MuiLink
-                component={Link}
-                to={`/units/${entry.compressorId}`}
-                sx={{ ...figureFont, fontWeight: 700, typography: 'body2' }}
-              >
-                {entry.tag}
-              </MuiLink>
-            )}
-            <Box sx={{ minWidth: 0 }}>
-              <Typography variant="body2" sx={{ textDecoration: entry.voided ? 'line-through' : 'none' }}>
-                {entry.said}
-              </Typography>
-              {entry.note && (
-                <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-                  {entry.note}
-                </Typography>
-              )}
-            </Box>
-            <Typography
-              variant="body2"
-              sx={{ color: 'text.secondary', gridColumn: { xs: 2, md: 'auto' } }}
-              noWrap
-            >
-              {entry.byName}
-            </Typography>
-          </Box>
-        );
-      })}
     </Box>
   );
 }

@@ -6,7 +6,7 @@ import { Link, useParams } from 'react-router';
 import { getJson } from '../../data/api.js';
 import { useSites, useUnit } from '../../data/queries.js';
 import { Failed, Waiting } from '../../parts/States.js';
-import { Entries } from './FleetLogbook.js';
+import { Entries } from '../../parts/Entries.js';
 
 /** Most entries on the page: decades of a busy machine. */
 const MOST = 5000;

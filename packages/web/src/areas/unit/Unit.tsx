@@ -163,7 +163,6 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
       standing={standing}
       facts={facts}
       plan={plan}
-      taskNames={taskNames}
       timeZone={timeZone}
       onChoose={show}
       onOpen={(dialog) => setOpen({ dialog })}

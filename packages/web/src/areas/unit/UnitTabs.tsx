@@ -17,7 +17,6 @@ interface TabsProps {
   readonly standing: StandingView;
   readonly facts: UnitFacts;
   readonly plan: PlanView;
-  readonly taskNames: ReadonlyMap<string, string>;
   readonly timeZone: string;
   /** A task was chosen, to be recorded. */
   readonly onChoose: (task: TaskStandingView) => void;
@@ -32,7 +31,6 @@ export function UnitTabs({
   standing,
   facts,
   plan,
-  taskNames,
   timeZone,
   onChoose,
   onOpen,
@@ -89,15 +87,7 @@ export function UnitTabs({
             onStartingPoints={() => onOpen('starting-points')}
           />
         )}
-        {tab === 'logbook' && (
-          <Logbook
-            unitId={unit.id}
-            onCorrect={onCorrect}
-            facts={facts}
-            taskNames={taskNames}
-            timeZone={timeZone}
-          />
-        )}
+        {tab === 'logbook' && <Logbook unitId={unit.id} onCorrect={onCorrect} />}
         {tab === 'checks' && (
           <ChecksPanel unit={unit} services={facts.services} timeZone={timeZone} onMeasure={onMeasure} />
         )}
