@@ -111,11 +111,12 @@ export function buildTypes() {
   return start(bin('tsc'), ['-b']);
 }
 
-/** The page and the server's bundle, side by side, from what {@link buildTypes} has written. */
+/** The page, the server's bundle and what it answers with, side by side, from what {@link buildTypes} has written. */
 export async function buildPages() {
   const parts = await Promise.all([
     start(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, 'packages/web') }),
     start(process.execPath, [join(root, 'scripts/bundle.mjs')]),
+    start(process.execPath, [join(root, 'scripts/answers.mjs')]),
   ]);
   return {
     status: Math.max(...parts.map(({ status }) => status)),
@@ -149,7 +150,9 @@ export function ensurePrograms() {
 }
 
 function sourceFiles() {
-  const files = ['tsconfig.base.json', 'tsconfig.json', 'scripts/bundle.mjs'].map((file) => join(root, file));
+  const files = ['tsconfig.base.json', 'tsconfig.json', 'scripts/bundle.mjs', 'scripts/answers.mjs'].map(
+    (file) => join(root, file),
+  );
   for (const name of readdirSync(join(root, 'packages'))) {
     const folder = join(root, 'packages', name);
     for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {

@@ -1,6 +1,7 @@
 import type { INestApplication, Type } from '@nestjs/common';
 import { ModulesContainer } from '@nestjs/core';
 import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
+import { existsSync, readFileSync } from 'node:fs';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
 import { StoredKinds } from '../persistence/stored-kinds.js';
 import { EntryRegistry } from '../repairs/entry-registry.js';
@@ -17,7 +18,8 @@ const QUERY = '4';
 
 /**
  * The OpenAPI document: paths from the controllers; bodies, query parameters and what each kind of step or fact
- * carries from the rules that the contracts bear for class-validator, so that the two can never disagree.
+ * carries from the rules that the contracts bear for class-validator, so that the two can never disagree; answers
+ * from the types that the controllers name.
  */
 export function openApiDocument(app: INestApplication): OpenAPIObject {
   const config = new DocumentBuilder()
@@ -70,8 +72,34 @@ export function openApiDocument(app: INestApplication): OpenAPIObject {
       },
     };
   }
+  describeAnswers(document, schemas);
+  // What the rules know of a field by its type alone.
+  Object.assign(schemas, { Object: { type: 'object' }, Array: { type: 'array', items: {} } });
   document.components = { ...document.components, schemas };
   return document;
+}
+
+/** What the build has found that operations answer with: beside the built modules, wherever this one runs from. */
+const ANSWERS = ['../answers.json', '../dist/answers.json', '../../dist/answers.json'].map(
+  (path) => new URL(path, import.meta.url),
+);
+
+/** The answer of every operation that has one, by the type that its controller names. */
+function describeAnswers(document: OpenAPIObject, schemas: Schemas): void {
+  const file = ANSWERS.find((url) => existsSync(url));
+  if (!file) return;
+  const answers = JSON.parse(readFileSync(file, 'utf8')) as Schemas;
+  for (const [name, schema] of Object.entries(answers)) schemas[name] ??= schema;
+  for (const path of Object.values(document.paths)) {
+    for (const operation of Object.values(path) as Operation[]) {
+      const name = operation.operationId?.replace('.', '__') ?? '';
+      if (!(name in answers)) continue;
+      for (const [status, response] of Object.entries(operation.responses)) {
+        if (!/^20[01]$/.test(status) || !response || '$ref' in response) continue;
+        response.content = { 'application/json': { schema: { $ref: REF + name } } };
+      }
+    }
+  }
 }
 
 /** A body whose one field is what its kind says: one of many, told apart by the kind. */

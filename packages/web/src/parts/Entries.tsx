@@ -92,7 +92,8 @@ export function Entries({ items, label = 'Entries', isOfOneUnit = false, onWithd
                     </Typography>
                   ),
               )}
-              {isOfOneUnit && (
+              {/* Who it was stands where it changes: one person does most of a day. */}
+              {isOfOneUnit && (isNewDay || before.by !== entry.by) && (
                 <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block' }}>
                   {entry.byName}
                 </Typography>

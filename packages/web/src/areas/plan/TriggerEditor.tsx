@@ -155,7 +155,7 @@ interface HeldTriggerProps extends TriggerFieldsProps {
 /** A trigger within another: which kind it is, and its fields. */
 function HeldTrigger({ kinds, form, before, plate, onForm }: HeldTriggerProps) {
   return (
-    <Stack direction={{ xs: 'column', sm: 'row' }} sx={{ gap: 1, alignItems: 'start' }}>
+    <Stack direction={{ xs: 'column', sm: 'row' }} sx={{ gap: 1, alignItems: 'start', mt: 0.75 }}>
       <TextField
         select
         size="small"
