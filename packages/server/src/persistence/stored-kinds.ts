@@ -1,19 +1,16 @@
-import { facts, type FactKind } from '@entretien/core/facts';
-import type { EntityTarget } from 'typeorm';
-import type { FactColumns } from './entities/columns.js';
-import { CompressorEntity, PlateChangeEntity } from './entities/compressor.entity.js';
-import { WithdrawalEntity } from './entities/correction.entity.js';
-import { MeterChangeEntity, ReadingEntity } from './entities/hour-facts.entity.js';
-import { MeasurementEntity } from './entities/measurement.entity.js';
-import { PartEntity, PartMoveEntity } from './entities/part.entity.js';
-import { PutOffEntity, StartingPointEntity } from './entities/plan-facts.entity.js';
-import { RepairEntity, RepairEntryEntity } from './entities/repair.entity.js';
-import { ServiceEntity } from './entities/service.entity.js';
-import { SiteChangeEntity, SiteEntity } from './entities/site.entity.js';
-import { VesselChangeEntity, VesselEntity, VesselExaminationEntity } from './entities/vessel.entity.js';
-import { VisitEntity, VisitStepEntity } from './entities/visit.entity.js';
-
-export type FactEntity = EntityTarget<FactColumns> & (new () => FactColumns);
+import type { FactKind } from '@entretien/core/facts';
+import './entities/compressor.entity.js';
+import './entities/correction.entity.js';
+import './entities/hour-facts.entity.js';
+import './entities/measurement.entity.js';
+import './entities/part.entity.js';
+import './entities/plan-facts.entity.js';
+import './entities/repair.entity.js';
+import './entities/service.entity.js';
+import './entities/site.entity.js';
+import './entities/vessel.entity.js';
+import './entities/visit.entity.js';
+import { factTables, type FactEntity } from './entities/fact-table.js';
 
 /** A kind of fact with the table that it is stored in. */
 export interface StoredKind {
@@ -23,36 +20,11 @@ export interface StoredKind {
   readonly contract?: new () => object;
 }
 
-const entities: Readonly<Record<keyof typeof facts, FactEntity>> = {
-  reading: ReadingEntity,
-  service: ServiceEntity,
-  measurement: MeasurementEntity,
-  meterChange: MeterChangeEntity,
-  plateChange: PlateChangeEntity,
-  putOff: PutOffEntity,
-  startingPoint: StartingPointEntity,
-  withdrawal: WithdrawalEntity,
-  visit: VisitEntity,
-  visitStep: VisitStepEntity,
-  repair: RepairEntity,
-  repairEntry: RepairEntryEntity,
-  vessel: VesselEntity,
-  vesselChange: VesselChangeEntity,
-  vesselExamination: VesselExaminationEntity,
-  part: PartEntity,
-  partMove: PartMoveEntity,
-  compressor: CompressorEntity,
-  site: SiteEntity,
-  siteChange: SiteChangeEntity,
-};
-
 /** Every kind of fact that this release keeps. */
-export const storedKinds: readonly StoredKind[] = (Object.keys(facts) as (keyof typeof facts)[]).map(
-  (name) => ({
-    kind: facts[name],
-    entity: entities[name],
-  }),
-);
+export const storedKinds: readonly StoredKind[] = [...factTables()].map(([entity, kind]) => ({
+  kind,
+  entity,
+}));
 
 /** The kinds of fact that an application keeps, by code, table and collection. */
 export class StoredKinds {

@@ -1,8 +1,11 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import type { DataPlate } from '@entretien/core/machine';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 import { FactColumns, UnitFactColumns } from './columns.js';
 
 /** A compressor as it was registered; its plate of any later day follows from its changes. */
+@FactTable(facts.compressor)
 @Entity('compressor')
 export class CompressorEntity extends FactColumns {
   @Column({ type: 'simple-json' }) plate: DataPlate;
@@ -10,6 +13,7 @@ export class CompressorEntity extends FactColumns {
 
 export type PlateFields = { [Field in keyof DataPlate]?: DataPlate[Field] | null };
 
+@FactTable(facts.plateChange)
 @Entity('plate_change')
 @Index('plate_change_by_unit', ['compressorId', 'changedAt'])
 export class PlateChangeEntity extends UnitFactColumns {

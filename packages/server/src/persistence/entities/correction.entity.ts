@@ -1,7 +1,10 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 import { UnitFactColumns } from './columns.js';
 
 /** A fact was wrong, and has no other in its place. */
+@FactTable(facts.withdrawal)
 @Entity('withdrawal')
 @Index('withdrawal_by_unit', ['compressorId'])
 export class WithdrawalEntity extends UnitFactColumns {

@@ -1,8 +1,11 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import type { CounterKind, MeterChangeReason, ReadingSource } from '@entretien/core/hours';
 import { Column, Entity, Index } from 'typeorm';
 import { CorrectingFactColumns } from './columns.js';
 
 /** The index covers what the run hours are computed from, so that a fleet is read without its table. */
+@FactTable(facts.reading)
 @Entity('reading')
 @Index('reading_by_unit', ['compressorId', 'takenAt', 'hours', 'counts', 'source', 'recordedAt'])
 export class ReadingEntity extends CorrectingFactColumns {
@@ -12,6 +15,7 @@ export class ReadingEntity extends CorrectingFactColumns {
   @Column({ type: 'text' }) source: ReadingSource;
 }
 
+@FactTable(facts.meterChange)
 @Entity('meter_change')
 @Index('meter_change_by_unit', ['compressorId', 'changedAt'])
 export class MeterChangeEntity extends CorrectingFactColumns {

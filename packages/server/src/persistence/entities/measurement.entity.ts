@@ -1,7 +1,10 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import type { CheckValues, Judgement, Verdict } from '@entretien/core/checks';
 import { Column, Entity, Index } from 'typeorm';
 import { CorrectingFactColumns } from './columns.js';
 
+@FactTable(facts.measurement)
 @Entity('measurement')
 @Index('measurement_by_unit', ['compressorId', 'takenAt'])
 @Index('measurement_by_check', ['compressorId', 'check', 'takenAt'])

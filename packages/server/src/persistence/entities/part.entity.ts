@@ -1,8 +1,11 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import type { PartClass, PartFigures } from '@entretien/core/parts';
 import { Column, Entity, Index } from 'typeorm';
 import { FactColumns } from './columns.js';
 
 /** A part of the catalogue. */
+@FactTable(facts.part)
 @Entity('part')
 export class PartEntity extends FactColumns {
   @Column({ type: 'text' }) number: string;
@@ -16,6 +19,7 @@ export class PartEntity extends FactColumns {
 }
 
 /** Parts went into the van or out of it. Counts are thousandths, so that sums stay whole. */
+@FactTable(facts.partMove)
 @Entity('part_move')
 @Index('part_move_by_part', ['partId', 'movedAt'])
 export class PartMoveEntity extends FactColumns {

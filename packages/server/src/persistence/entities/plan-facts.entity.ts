@@ -1,7 +1,10 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import { Column, Entity, Index } from 'typeorm';
 import { CorrectingFactColumns } from './columns.js';
 
 /** A task was put off, with the reason, until a limit. */
+@FactTable(facts.putOff)
 @Entity('put_off')
 @Index('put_off_by_unit', ['compressorId', 'putOffAt'])
 export class PutOffEntity extends CorrectingFactColumns {
@@ -21,6 +24,7 @@ export interface StartingPointColumns {
 }
 
 /** A first inspection or an accepted estimate said where tasks count from. */
+@FactTable(facts.startingPoint)
 @Entity('starting_point')
 @Index('starting_point_by_unit', ['compressorId', 'setAt'])
 export class StartingPointEntity extends CorrectingFactColumns {

@@ -1,9 +1,12 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import type { StepOutcome } from '@entretien/contracts';
 import type { EntryKind, RepairKind } from '@entretien/core/repairs';
 import { Column, Entity, Index } from 'typeorm';
 import { UnitFactColumns } from './columns.js';
 
 /** A fault that was found, or something that was changed on purpose. */
+@FactTable(facts.repair)
 @Entity('repair')
 @Index('repair_by_unit', ['compressorId', 'foundAt'])
 export class RepairEntity extends UnitFactColumns {
@@ -14,6 +17,7 @@ export class RepairEntity extends UnitFactColumns {
 }
 
 /** Something that was done about a repair. */
+@FactTable(facts.repairEntry)
 @Entity('repair_entry')
 @Index('repair_entry_by_repair', ['repairId', 'at'])
 export class RepairEntryEntity extends UnitFactColumns {

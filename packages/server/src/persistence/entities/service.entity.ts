@@ -1,6 +1,9 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import { Column, Entity, Index } from 'typeorm';
 import { CorrectingFactColumns } from './columns.js';
 
+@FactTable(facts.service)
 @Entity('service')
 @Index('service_by_unit', ['compressorId', 'doneAt'])
 export class ServiceEntity extends CorrectingFactColumns {

@@ -1,7 +1,10 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import { Column, Entity, Index } from 'typeorm';
 import { FactColumns } from './columns.js';
 
 /** A site as it was added; what has been learnt of it since are its changes. */
+@FactTable(facts.site)
 @Entity('site')
 export class SiteEntity extends FactColumns {
   @Column({ type: 'text' }) name: string;
@@ -22,6 +25,7 @@ export interface SiteDetails {
   walk?: string[] | null;
 }
 
+@FactTable(facts.siteChange)
 @Entity('site_change')
 @Index('site_change_by_site', ['siteId', 'recordedAt'])
 export class SiteChangeEntity extends FactColumns {

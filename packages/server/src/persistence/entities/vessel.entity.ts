@@ -1,3 +1,5 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import type { VesselExamination, VesselKind } from '@entretien/core/plan';
 import { Column, Entity, Index } from 'typeorm';
 import { FactColumns } from './columns.js';
@@ -18,6 +20,7 @@ export interface VesselFields {
 }
 
 /** A receiver, bank or cylinder as it was registered. */
+@FactTable(facts.vessel)
 @Entity('vessel')
 export class VesselEntity extends FactColumns {
   @Column({ type: 'text' }) kind: VesselKind;
@@ -25,6 +28,7 @@ export class VesselEntity extends FactColumns {
 }
 
 /** What became known of a vessel later: only what changed. */
+@FactTable(facts.vesselChange)
 @Entity('vessel_change')
 @Index('vessel_change_by_vessel', ['vesselId'])
 export class VesselChangeEntity extends FactColumns {
@@ -33,6 +37,7 @@ export class VesselChangeEntity extends FactColumns {
 }
 
 /** A vessel was tested or inspected. */
+@FactTable(facts.vesselExamination)
 @Entity('vessel_examination')
 @Index('vessel_examination_by_vessel', ['vesselId', 'doneOn'])
 export class VesselExaminationEntity extends FactColumns {

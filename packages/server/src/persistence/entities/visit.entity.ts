@@ -1,9 +1,12 @@
+import { facts } from '@entretien/core/facts';
+import { FactTable } from './fact-table.js';
 import type { PlannedUnit, StepOutcome } from '@entretien/contracts';
 import type { StepKind } from '@entretien/core/visit';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 import { FactColumns, UnitFactColumns } from './columns.js';
 
 /** A visit as it was planned. */
+@FactTable(facts.visit)
 @Entity('visit')
 @Index('visit_by_day', ['plannedOn', 'id'])
 export class VisitEntity extends FactColumns {
@@ -13,6 +16,7 @@ export class VisitEntity extends FactColumns {
 }
 
 /** Something that happened on one unit of a visit. */
+@FactTable(facts.visitStep)
 @Entity('visit_step')
 @Index('visit_step_by_visit', ['visitId', 'compressorId', 'doneAt'])
 export class VisitStepEntity extends UnitFactColumns {
