@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -12,11 +13,26 @@ export interface Earlier {
   readonly start: (dataDir: string, now: number) => Promise<BenchServer>;
 }
 
+/** Runs a bench of an earlier release, so that its figures stand beside ours, measured by its own code in the same run. */
+export function runEarlier(version: string, bench: string): void {
+  const main = join(builtOf(version), 'main.js');
+  if (!existsSync(main)) return sayMissing(version);
+  console.log(`  beside it, release ${version}:`);
+  spawnSync(process.execPath, ['--expose-gc', main, bench], { stdio: 'inherit' });
+}
+
+const builtOf = (version: string) =>
+  join(tmpdir(), `entretien-earlier-${version}`, 'packages/benchmarks/dist');
+
+function sayMissing(version: string): void {
+  console.log(`Release ${version} is not built beside this one: npm run earlier-release -- ${version}\n`);
+}
+
 /** Null where nobody has built it; then there is nothing to compare with, and that is said. */
 export async function earlierRelease(version: string): Promise<Earlier | null> {
-  const built = join(tmpdir(), `entretien-earlier-${version}`, 'packages/benchmarks/dist');
+  const built = builtOf(version);
   if (!existsSync(join(built, 'serve.js'))) {
-    console.log(`Release ${version} is not built beside this one: npm run earlier-release -- ${version}\n`);
+    sayMissing(version);
     return null;
   }
   const load = <Module>(file: string) => import(pathToFileURL(join(built, file)).href) as Promise<Module>;

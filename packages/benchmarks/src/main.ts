@@ -1,9 +1,11 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { parseArgs } from 'node:util';
 import { benchesBench } from './benches.bench.js';
 import { calibrationBench } from './calibration.bench.js';
 import { datesBench } from './dates.bench.js';
+import { runEarlier } from './earlier.js';
 import { exportBench } from './export.bench.js';
 import { fleetBench } from './fleet.bench.js';
 import { importBench } from './import.bench.js';
@@ -16,7 +18,10 @@ import { todayBench } from './today.bench.js';
 import { visitBench } from './visit.bench.js';
 import { unitPageBench } from './unit-page.bench.js';
 
-/** Prints ratios measured within this one run; `npm run benchmark -- fleet` runs one of them. */
+/**
+ * Prints ratios measured within this one run; `npm run benchmark -- fleet` runs one of them, `-- fleet --beside 0.1.0`
+ * the same of an earlier release after it (`npm run earlier-release`).
+ */
 const benches = {
   start: startBench,
   today: todayBench,
@@ -33,7 +38,10 @@ const benches = {
   visit: visitBench,
   'open-visits': openVisitsBench,
 };
-const wanted = process.argv.slice(2);
+const { values, positionals: wanted } = parseArgs({
+  allowPositionals: true,
+  options: { beside: { type: 'string' } },
+});
 const now = Date.UTC(2026, 10, 24, 9);
 
 for (const [name, bench] of Object.entries<(dataDir: string, now: number) => void | Promise<void>>(benches)) {
@@ -41,6 +49,7 @@ for (const [name, bench] of Object.entries<(dataDir: string, now: number) => voi
   const folder = mkdtempSync(join(tmpdir(), `entretien-bench-${name}-`));
   try {
     await bench(folder, now);
+    if (values.beside !== undefined) runEarlier(values.beside, name);
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
