@@ -26,6 +26,7 @@ import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
+import { Spine } from '../persistence/spine.js';
 import { StandingsService } from '../standings/standings.service.js';
 import { readPlan, refuseImpossible } from './read-plan.js';
 
@@ -41,6 +42,7 @@ const POINTS_AHEAD = 3;
 export class PlansService {
   constructor(
     private readonly database: Database,
+    private readonly spine: Spine,
     private readonly people: PeopleService,
     private readonly register: UnitRegister,
     private readonly histories: CompressorHistories,
@@ -67,13 +69,13 @@ export class PlansService {
     const effectiveAt = sent.effectiveAt === undefined ? null : Date.parse(sent.effectiveAt);
     this.database.transact(() => {
       const content = this.store.contentOf(plan);
-      const known = this.store.versionById(id);
-      if (known) {
-        if (known.compressorId === unit.id && known.contentId === content.id) return;
+      if (this.spine.find(id)) {
+        const known = this.store.versionById(id);
+        if (known?.compressorId === unit.id && known.contentId === content.id) return;
         throw conflict(
           'id-already-used',
           'This id already belongs to another record.',
-          'Another plan was saved under the same id. Send it again with a new id.',
+          'Something else was recorded under the same id. Send it again with a new id.',
         );
       }
       const latest = unit.planVersions.at(-1)!;

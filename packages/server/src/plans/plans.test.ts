@@ -287,6 +287,18 @@ describe('measured condition', () => {
   });
 });
 
+test('an id that something else bears is no id of a plan', async () => {
+  const unit = await server.addUnit();
+  const id = randomUUID();
+  await server.readHours(unit, daysAgo(1), 10, { id });
+  const plan = await planOf(unit);
+  const answer = await save(unit, plan0(plan), 1, { id });
+  expect([answer.status, answer.body.code]).toEqual([409, 'id-already-used']);
+  const saved = randomUUID();
+  expect((await save(unit, plan0(plan), 1, { id: saved })).status).toBe(200);
+  expect((await server.readHours(unit, daysAgo(0.5), 11, { id: saved })).status).toBe(409);
+});
+
 test('PUT is guarded like every other write', async () => {
   const unit = await server.addUnit();
   const plan = await planOf(unit);

@@ -1,9 +1,10 @@
+import type { Logger } from 'pino';
 import { Inject, Injectable, type BeforeApplicationShutdown } from '@nestjs/common';
 import type { FleetStandingView, StandingsQuery } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, startOfLocalDay, type Instant } from '@entretien/core/basics';
 import { compareUrgency } from '@entretien/core/plan';
 import { pageOf, USUAL_PAGE } from '../common/page.js';
-import { CLOCK, type Clock } from '../common/tokens.js';
+import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import { countStates } from './count-states.js';
 import { KeptOrder } from './kept-order.js';
@@ -29,6 +30,7 @@ export class FleetService implements BeforeApplicationShutdown {
     private readonly standings: StandingsService,
     private readonly kept: KeptOrder,
     @Inject(CLOCK) private readonly clock: Clock,
+    @Inject(LOGGER) private readonly logger: Logger,
   ) {
     register.onChange((compressorId) => this.changed.add(compressorId));
   }
@@ -40,7 +42,12 @@ export class FleetService implements BeforeApplicationShutdown {
   /** Without the places that are stale: those are worked out anew by whoever takes the rest up. */
   private keep(): void {
     const sound = [...this.places.values()].filter(({ compressorId }) => !this.changed.has(compressorId));
-    this.kept.save(sound, this.judgedAt);
+    try {
+      this.kept.save(sound, this.judgedAt);
+    } catch (error) {
+      // A full disk, or somebody else at work: without it the order is worked out again, and that is all.
+      this.logger.warn({ err: error }, 'the order of the fleet could not be kept');
+    }
   }
 
   page(query: StandingsQuery): FleetStandingView {

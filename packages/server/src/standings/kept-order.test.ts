@@ -85,3 +85,13 @@ test('time that passed while nobody looked, and a clock set back, are noticed', 
   await server.restart('another build');
   expect((await todayAndJudged()).placed).toBe(4);
 });
+
+test('where nothing can be written, Today is shown all the same, and the server ends', async () => {
+  await server.restart('another build');
+  const full = `BEFORE INSERT ON "kept_order" BEGIN SELECT RAISE(ABORT, 'database or disk is full'); END`;
+  await server.forget(`CREATE TRIGGER "full" ${full}`);
+  await server.restart('a third build');
+  expect((await server.read('/api/standings')).body.total).toBe(4);
+  await server.restart();
+  await server.forget('DROP TRIGGER "full"');
+});

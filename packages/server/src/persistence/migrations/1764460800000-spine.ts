@@ -188,7 +188,8 @@ export class Spine1764460800000 implements MigrationInterface {
       for (const statement of [...indexes.map(({ sql }) => sql!), ...INDEXES]) await query(statement);
       await query('COMMIT');
     } catch (error) {
-      await query('ROLLBACK');
+      // A full disk has undone it already.
+      await query('ROLLBACK').catch(() => undefined);
       throw error;
     } finally {
       await query('PRAGMA foreign_keys = ON');
