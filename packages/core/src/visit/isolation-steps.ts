@@ -41,7 +41,7 @@ function lockOut({ motor, family }: DataPlate): IsolationStep {
         name: 'Stop, switch off, lock out',
         hint:
           family === 'high-pressure'
-            ? 'Main switch, your own lock and tag: the auto-stop starts nothing, a person might.'
+            ? 'Main switch, your own lock and tag: many start by themselves when the pressure falls.'
             : 'Main switch, your own lock and tag: it starts by itself.',
       };
   }

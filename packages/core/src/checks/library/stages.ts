@@ -113,7 +113,11 @@ function measuredBefore(
  * often each is met (common practice).
  */
 export const stageParts = [
-  { name: 'Suction valve', share: 0.45, look: 'feel its cover: hotter than the other?' },
+  {
+    name: 'Suction valve',
+    share: 0.45,
+    look: 'its cover by thermometer, never by hand: hotter than the other?',
+  },
   { name: 'Discharge valve', share: 0.35, look: 'the pressure before it creeps up once stopped' },
   { name: 'Ring', share: 0.2, look: 'breath from the crankcase' },
 ] as const;
@@ -177,7 +181,7 @@ function suggestionsFor({ kind, stage }: LadderSuspect, { plate }: CheckSubject)
       return [
         lookAt(
           `stage-${stage}`,
-          'Feel which valve cover is hotter, then suction valve, discharge valve, ring',
+          'Which valve cover is hotter, by thermometer (covers reach 200 °C), then suction valve, discharge valve, ring',
         ),
         doTask(task, `Valves of stage ${stage}`),
       ];

@@ -144,3 +144,14 @@ test('of every task that opens something it was considered what shows that it he
     }
   }
 });
+
+test.each(['petrol', 'diesel'] as const)(
+  'an engine that drives a breathing-air set, %s: a cartridge that converts CO',
+  (motor) => {
+    const task = find({ family: 'high-pressure', airUse: 'breathing', motor }, 'cartridge-replace');
+    expect(task!.how).toContain('converts CO');
+    expect(find({ family: 'high-pressure', motor: 'three-phase' }, 'cartridge-replace')!.how).not.toContain(
+      'CO',
+    );
+  },
+);

@@ -17,7 +17,8 @@ import {
 
 const isBreathing = ({ plate }: Circumstances) => plate.airUse !== 'technical';
 const isLarge = ({ plate }: Circumstances) => plate.lubrication === 'pump';
-const hasEngine = ({ plate }: Circumstances) => plate.motor === 'petrol' || plate.motor === 'diesel';
+const hasEngine = ({ plate }: Pick<Circumstances, 'plate'>) =>
+  plate.motor === 'petrol' || plate.motor === 'diesel';
 
 const opensTheBlock =
   'High pressure maims. Locked out, bank valves closed, all drains open and left open, gauges at zero, heads cool.';
@@ -200,7 +201,9 @@ export const highPressureTasks: readonly DefaultTask[] = [
     how: ({ plate }) =>
       [
         'Packing intact until it goes in; seals greased with breathing-air grease; pushed home the right way round; thread clean, head seal looked at, head closed lightly.',
-        plate.motor === 'petrol' ? 'Petrol drive: one that converts CO, and a raised intake.' : '',
+        hasEngine({ plate })
+          ? 'Driven by an engine: one that converts CO, and a raised intake, upwind of the exhaust.'
+          : '',
       ]
         .filter(Boolean)
         .join(' '),
