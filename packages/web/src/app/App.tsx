@@ -2,6 +2,7 @@ import { CssBaseline, ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { onAskAgain } from '../data/kept-answers.js';
 import { refresh } from '../data/queries.js';
 import { onOutboxSent } from '../outbox/outbox.js';
 import { NotFound, PageBroke } from './NotFound.js';
@@ -89,6 +90,7 @@ const router = createBrowserRouter([
 export function App() {
   // What the outbox has sent changes what every page shows.
   useEffect(() => onOutboxSent(() => void refresh(queryClient)), []);
+  useEffect(() => onAskAgain(() => void refresh(queryClient)), []);
   return (
     <ThemeProvider theme={theme} defaultMode="system">
       <CssBaseline />

@@ -1,5 +1,6 @@
 import type { ProblemDetails } from '@entretien/contracts';
 import { usePreferences } from '../app/preferences.js';
+import { noteAnswer } from './kept-answers.js';
 
 /** A refusal by the server, in its own words. */
 export class ApiProblem extends Error {
@@ -33,6 +34,7 @@ async function call<Result>(
   } catch {
     throw new Unreachable();
   }
+  noteAnswer(response.headers);
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return body as Result;
   throw new ApiProblem(

@@ -41,6 +41,7 @@ export async function renderPage(part: ReactElement, answers: Readonly<Record<st
     return Promise.resolve({
       ok: status === 200,
       status,
+      headers: new Map<string, string>(),
       json: () => Promise.resolve(answer ?? { title: 'Nothing is known of it.', status }),
     });
   }) as unknown as typeof fetch;
