@@ -1,7 +1,6 @@
 import { explain } from './explain.js';
 import { day, done, history, measured, only, read, task } from './fixtures.js';
 import { sayExplanation } from './say-explanation.js';
-
 import type { ServicePlan, Trigger } from './service-plan.js';
 import { sayTrigger } from './triggers/index.js';
 

@@ -1,7 +1,6 @@
 import { formatDay, type Instant, type LocalDate } from '../basics/index.js';
 import type { StartBasis } from './due-point.js';
 import { historyUpTo, type UnitHistory } from './history.js';
-
 import type { IntervalOrigin, ServicePlan, ServiceTask, Trigger } from './service-plan.js';
 import type { AppliedFactor } from './severity.js';
 import { judgePlan, type JudgedPlan } from './standing.js';

@@ -1,7 +1,6 @@
 import { formatDay, localDayAt, sayDay, type Instant } from '../basics/index.js';
 import { formatFigure } from '../quantities/index.js';
 import type { ExplainedTrigger, Explanation } from './explain.js';
-
 import type { IntervalOrigin } from './service-plan.js';
 import type { NoPoint } from './judged.js';
 import { sayHours, sayMeasured, sayStored, type SayQuantity } from './say-figures.js';

@@ -4,7 +4,6 @@ import { isEstimate } from './clock.js';
 import { day, done, history, only, read, task } from './fixtures.js';
 import type { UnitHistory } from './history.js';
 import type { ServicePlan } from './service-plan.js';
-
 import { standing, type Standing } from './standing.js';
 import type { TaskStanding } from './task-standing.js';
 import { taskStates } from './judged.js';
