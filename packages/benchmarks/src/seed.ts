@@ -50,6 +50,8 @@ function fillFacts(
   by: string,
 ): void {
   const database = openDatabase(dataDir);
+  // A million rows into indexes by chance ids: they stay at hand while they are filled.
+  database.pragma('cache_size = -400000');
   const fact = spineOf(database);
   const reading = database.prepare(
     `INSERT INTO "reading" ("seq", "id", "recorded_at", "by", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, ?, ?, '[]', ?, ?, ?, 'total', 'typed')`,

@@ -1,4 +1,4 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { formatDay, localDayAt, type Instant } from '@entretien/core/basics';
 import { isRetiredOn, plateAt, type DataPlate, type PlateChange } from '@entretien/core/machine';
 import type { PlanVersion, ServicePlan } from '@entretien/core/plan';
@@ -31,7 +31,7 @@ const CHANGES_OF_RECORDS = new Set(['compressor', 'plate-change', 'plan-version'
  * renewed when something is committed. Nothing here is truth: it can be rebuilt from the tables at any time.
  */
 @Injectable()
-export class UnitRegister {
+export class UnitRegister implements OnApplicationBootstrap {
   private records: Map<string, UnitRecord> | null = null;
   private readonly plans = new Map<string, ServicePlan>();
   private readonly listeners: ((compressorId: string) => void)[] = [];
@@ -44,12 +44,22 @@ export class UnitRegister {
     database.onCommit((changes) => this.take(changes));
   }
 
+  /** Before anything can be under way: what is read then holds. */
+  onApplicationBootstrap(): void {
+    this.loaded();
+  }
+
   all(): IterableIterator<UnitRecord> {
     return this.loaded().values();
   }
 
   find(compressorId: string): UnitRecord | undefined {
-    return this.loaded().get(compressorId.toLowerCase());
+    const id = compressorId.toLowerCase();
+    const record = this.loaded().get(id);
+    // In the midst of its registration, or of a change of what it is: for whoever changes it, it is so already.
+    return this.database.isChanging(id, CHANGES_OF_RECORDS)
+      ? (this.readRecords(id).get(id) ?? record)
+      : record;
   }
 
   require(compressorId: string): UnitRecord {
@@ -99,9 +109,8 @@ export class UnitRegister {
 
   /** Nobody can say what was recorded past this register: everything is read anew when it is asked for. */
   forgetAll(): void {
-    const ids = [...this.all()].map(({ id }) => id);
-    this.records = null;
-    ids.forEach((id) => this.tell(id));
+    this.records = this.readRecords();
+    for (const id of this.records.keys()) this.tell(id);
   }
 
   /** Something beside its own facts changed what a unit is judged by. */
@@ -135,10 +144,7 @@ export class UnitRegister {
   }
 
   private loaded(): Map<string, UnitRecord> {
-    if (this.records) return this.records;
-    const records = this.readRecords();
-    if (!this.database.isChanging()) this.records = records;
-    return records;
+    return (this.records ??= this.readRecords());
   }
 
   /** How many facts each unit has: a revision that need not be written with every one of them. */

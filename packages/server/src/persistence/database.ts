@@ -61,10 +61,14 @@ export class Database {
     this.changes.push(change);
   }
 
-  /** Whether something, of a compressor or of any, is changed and not committed yet: what is read now is not to be kept. */
-  isChanging(compressorId?: string): boolean {
-    if (compressorId === undefined) return this.changes.length > 0;
-    return this.changes.some((change) => change.compressorId === compressorId);
+  /**
+   * Whether something of a compressor, or such a kind of thing, is changed and not committed yet: what is read now is
+   * not to be kept.
+   */
+  isChanging(compressorId: string, kinds?: ReadonlySet<string>): boolean {
+    return this.changes.some(
+      (change) => change.compressorId === compressorId && (kinds === undefined || kinds.has(change.kind)),
+    );
   }
 
   /** Calls back with what was committed. */

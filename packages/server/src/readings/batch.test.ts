@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import { jest } from '@jest/globals';
+import { Database } from '../persistence/database.js';
 import { DAY, daysAgo, NOW, TestServer } from '../testing/test-server.js';
 
 let server: TestServer;
@@ -205,4 +207,16 @@ describe('corrections and withdrawals', () => {
       'no-such-fact',
     );
   });
+});
+
+test('the first thing that a server is sent may be a long batch: the register is not read anew for each row', async () => {
+  const unit = await server.addUnit();
+  await server.restart();
+  const read = jest.spyOn(Database.prototype, 'all');
+  const rows = Array.from({ length: 60 }, (_, index) => reading(unit, 90 - index, 10 * index));
+  const { results } = (await batch(rows)).body as { results: { outcome: string }[] };
+  expect(results.every(({ outcome }) => outcome === 'stored')).toBe(true);
+  const registers = read.mock.calls.filter(([sql]) => /FROM "compressor"/.test(sql));
+  read.mockRestore();
+  expect(registers.length).toBeLessThan(5);
 });
