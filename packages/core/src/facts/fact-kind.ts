@@ -42,11 +42,6 @@ export function factKind<Fact extends object>(kind: FactKind<Fact>): FactKind {
   return kind as unknown as FactKind;
 }
 
-/** Several things in one line; names of tasks hold commas of their own. */
-export function listed(names: readonly string[]): string {
-  return names.join('; ');
-}
-
 /** Run hours in a line of the logbook. */
 export function hoursText(hours: number): string {
   return `${formatFigure(hours, { figures: 6, maxDecimals: 1 })} h`;

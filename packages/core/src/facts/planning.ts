@@ -1,5 +1,6 @@
 import type { Instant } from '../basics/index.js';
-import { factKind, hoursText, listed } from './fact-kind.js';
+import { listed } from '../visit/index.js';
+import { factKind, hoursText } from './fact-kind.js';
 
 interface PutOff {
   readonly compressorId: string;

@@ -1,5 +1,6 @@
 import type { Instant } from '../basics/index.js';
-import { factKind, listed } from './fact-kind.js';
+import { listed } from '../visit/index.js';
+import { factKind } from './fact-kind.js';
 
 /** What becomes known of sites, compressors, plans and parts: on record, and in no line of the logbook. */
 function papers<Fact extends object>(kind: string, content: readonly (keyof Fact & string)[]) {

@@ -1,8 +1,8 @@
 import type { Instant } from '../basics/index.js';
-import { factKind, hoursText, listed } from './fact-kind.js';
+import { factKind, hoursText } from './fact-kind.js';
 import type { CheckValues, Judgement, Verdict } from '../checks/index.js';
 import { ourEntryKinds, type EntryKind, type RepairKind } from '../repairs/index.js';
-import { spelled } from '../visit/index.js';
+import { listed, spelled } from '../visit/index.js';
 
 interface Service {
   readonly compressorId: string;

@@ -15,7 +15,7 @@ export {
   type Isolation,
 } from './guard.js';
 export { beforeReadings, proofsOf, type Proof } from './proofs.js';
-export { namesOn, spelled } from './names.js';
+export { listed, namesOn, spelled } from './names.js';
 export { measurePhases, type FaultBody, type MeasureBody, type MeasurePhase } from './steps/finding.js';
 export { MOST_GAUGE_BAR, type IsolateBody } from './steps/isolating.js';
 export { MOST_PARTS, taskOutcomes } from './steps/working.js';

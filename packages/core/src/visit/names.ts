@@ -4,6 +4,11 @@ import type { ServiceTask } from '../plan/index.js';
 import { isolationSteps } from './isolation-steps.js';
 import type { StepNames } from './steps/step-kind.js';
 
+/** Several things in one line; names of tasks hold commas of their own. */
+export function listed(names: readonly string[]): string {
+  return names.join('; ');
+}
+
 /** A code for which nobody has a name. */
 export function spelled(code: string): string {
   const words = code.replaceAll('-', ' ');

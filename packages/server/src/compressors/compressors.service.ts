@@ -8,11 +8,10 @@ import type {
   RegisterCompressor,
 } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, localDayAt, type Instant, type Problem } from '@entretien/core/basics';
-import { futureProblem } from '@entretien/core/hours';
 import { plateDoubts, plateProblems, type DataPlate } from '@entretien/core/machine';
 import { defaultPlan } from '@entretien/core/plan';
 import { pageSize, readCursor, toPage } from '../common/page.js';
-import { impossible, malformed, ProblemError } from '../common/problem.js';
+import { malformed, ProblemError } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { PeopleService } from '../people/people.js';
 import {
@@ -74,11 +73,7 @@ export class CompressorsService {
     };
     const { row } = this.facts.record(PlateChangeEntity, content, (recordedAt) => {
       const before = this.register.plateOf(record, changedAt);
-      const future = futureProblem(changedAt, 'changedAt', {
-        now: recordedAt,
-        timeZone: this.register.timeZoneOf(before),
-      });
-      if (future) throw impossible(future);
+      this.register.refuseFuture(record, changedAt, 'changedAt', recordedAt);
       this.refuseImpossible({ ...before, ...withoutNulls(changes) } as DataPlate);
       return { marks: [] };
     });

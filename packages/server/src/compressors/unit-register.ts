@@ -1,10 +1,11 @@
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { formatDay, localDayAt, type Instant } from '@entretien/core/basics';
+import { futureProblem } from '@entretien/core/hours';
 import { isRetiredOn, plateAt, type DataPlate, type PlateChange } from '@entretien/core/machine';
 import type { PlanVersion, ServicePlan } from '@entretien/core/plan';
 import type { Logger } from 'pino';
 import { groupBy } from '../common/group-by.js';
-import { notFound } from '../common/problem.js';
+import { impossible, notFound } from '../common/problem.js';
 import { LOGGER } from '../common/tokens.js';
 import { Database, type Change } from '../persistence/database.js';
 import type { PlateFields } from '../persistence/entities/compressor.entity.js';
@@ -85,6 +86,13 @@ export class UnitRegister implements OnApplicationBootstrap {
     return this.sites.find(plate.siteId)?.timeZone ?? 'UTC';
   }
 
+  /** Refuses what is said to have happened on a unit after now, in the words of its own clock. */
+  refuseFuture(unit: UnitRecord, at: Instant, field: string, now: Instant): void {
+    const timeZone = this.timeZoneOf(this.plateOf(unit, at));
+    const future = futureProblem(at, field, { now, timeZone });
+    if (future) throw impossible(future);
+  }
+
   /**
    * Works something out of a unit, or says what can be said of one about which something on record makes no
    * sense: nobody else is kept from being shown.
@@ -103,38 +111,30 @@ export class UnitRegister implements OnApplicationBootstrap {
     counts.forEach((count, id) => {
       const record = this.records?.get(id);
       if (record) record.revision += count;
-      this.tell(id);
+      this.touched(id);
     });
   }
 
   /** Nobody can say what was recorded past this register: everything is read anew when it is asked for. */
   forgetAll(): void {
     this.records = this.readRecords();
-    for (const id of this.records.keys()) this.tell(id);
-  }
-
-  /** Something beside its own facts changed what a unit is judged by. */
-  touched(compressorId: string): void {
-    this.tell(compressorId);
+    for (const id of this.records.keys()) this.touched(id);
   }
 
   private take(changes: readonly Change[]): void {
-    const units = new Map<string, Change[]>();
-    for (const change of changes) {
-      if (change.compressorId === null) continue;
-      units.set(change.compressorId, [...(units.get(change.compressorId) ?? []), change]);
-    }
-    for (const [id, of] of units) {
+    const ofUnits = changes.filter(({ compressorId }) => compressorId !== null);
+    for (const [id, of] of groupBy(ofUnits, ({ compressorId }) => compressorId!)) {
       const record = this.records?.get(id);
       if (record) record.revision += of.filter(({ isFact }) => isFact).length;
       if (this.records && of.some(({ kind }) => CHANGES_OF_RECORDS.has(kind))) {
         for (const [one, renewed] of this.readRecords(id)) this.records.set(one, renewed);
       }
-      this.tell(id);
+      this.touched(id);
     }
   }
 
-  private tell(compressorId: string): void {
+  /** What a unit is judged by has changed: by a fact of it, or by something beside its own facts. */
+  touched(compressorId: string): void {
     for (const listener of this.listeners) listener(compressorId);
   }
 

@@ -2,12 +2,11 @@ import { Body, Controller, Get, Injectable, Module, Param, Post, Query } from '@
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import { PageQuery, type FactView, type Page } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
-import { futureProblem } from '@entretien/core/hours';
-import { impossible, notFound } from '../common/problem.js';
+import { notFound } from '../common/problem.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { checked } from '../common/validation.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { UnitRegister } from '../compressors/unit-register.js';
 import { PeopleModule, PeopleService } from '../people/people.js';
 import type { UnitFactColumns } from '../persistence/entities/columns.js';
 import { FactPages, factView } from '../persistence/fact-pages.js';
@@ -50,7 +49,8 @@ export class FactsService {
         id: string;
       },
       (recordedAt) => {
-        if (moment !== undefined) this.refuseFuture(unit, content[moment] as number, moment, recordedAt);
+        if (moment !== undefined)
+          this.register.refuseFuture(unit, content[moment] as number, moment, recordedAt);
         return { marks: [] } as never;
       },
     );
@@ -64,12 +64,6 @@ export class FactsService {
     return this.pages.page(stored.entity as new () => Row, moment, id, query, (row) =>
       this.view(stored, row),
     );
-  }
-
-  private refuseFuture(unit: UnitRecord, at: number, field: string, now: number): void {
-    const timeZone = this.register.timeZoneOf(this.register.plateOf(unit, at));
-    const future = futureProblem(at, field, { now, timeZone });
-    if (future) throw impossible(future);
   }
 
   private require(collection: string): PlainKind {

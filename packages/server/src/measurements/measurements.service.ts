@@ -9,7 +9,6 @@ import type {
 import { airPressureAt } from '@entretien/core/air';
 import { formatDay, formatInstant, localDayAt, type Instant, type Problem } from '@entretien/core/basics';
 import { judgeCheck, type CheckBaseline, type CheckValues, type Judgement } from '@entretien/core/checks';
-import { futureProblem } from '@entretien/core/hours';
 import { clockHours, type HourClock } from '@entretien/core/plan';
 import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
@@ -56,10 +55,7 @@ export class MeasurementsService {
     };
     const { row } = this.database.transact(() => {
       const stored = this.facts.record(MeasurementEntity, content, (recordedAt) => {
-        const plate = this.register.plateOf(unit, content.takenAt);
-        const context = { now: recordedAt, timeZone: this.register.timeZoneOf(plate) };
-        const future = futureProblem(content.takenAt, 'takenAt', context);
-        if (future) throw impossible(future);
+        this.register.refuseFuture(unit, content.takenAt, 'takenAt', recordedAt);
         const judgement = this.judgeOn(unit, content);
         const { figure } = judgement;
         const { tempC } = content.values;

@@ -94,17 +94,12 @@ export class Database {
 
   /** One row of an entity by its id, or undefined. */
   find<Row extends ObjectLiteral>(entity: EntityTarget<Row>, id: string): Row | undefined {
-    const metadata = this.dataSource.getMetadata(entity);
-    const row = this.prepared(`SELECT * FROM "${metadata.tableName}" WHERE "id" = ?`).get(id);
-    if (row === undefined) return undefined;
-    return this.hydrated(metadata, row as Record<string, Cell>);
+    return this.findAll(entity, 'WHERE "id" = ?', id)[0];
   }
 
   /** One row of a kind of fact by its place among all facts. */
   findFact<Row extends ObjectLiteral>(entity: EntityTarget<Row>, seq: number): Row | undefined {
-    const metadata = this.dataSource.getMetadata(entity);
-    const row = this.prepared(`SELECT * FROM "${metadata.tableName}" WHERE "seq" = ?`).get(seq);
-    return row === undefined ? undefined : this.hydrated(metadata, row as Record<string, Cell>);
+    return this.findAll(entity, 'WHERE "seq" = ?', seq)[0];
   }
 
   private hydrated<Row extends ObjectLiteral>(metadata: EntityMetadata, raw: Record<string, Cell>): Row {

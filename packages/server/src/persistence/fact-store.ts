@@ -7,7 +7,7 @@ import { Database } from './database.js';
 import type { FactColumns, UnitFactColumns } from './entities/columns.js';
 import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
 import { Spine } from './spine.js';
-import { StoredKinds } from './stored-kinds.js';
+import { StoredKinds, type StoredKind } from './stored-kinds.js';
 
 const sharedContent = ['by', 'note'];
 
@@ -51,9 +51,9 @@ export class FactStore {
     content: Content,
     complete: (recordedAt: Instant) => Omit<Row, keyof Content | 'recordedAt' | 'seq'>,
   ): { row: Row; isNew: boolean } {
-    const { kind } = this.kinds.ofEntity(entity);
+    const stored = this.kinds.ofEntity(entity);
     return this.database.transact(() => {
-      const known = this.known<Row>(kind.kind, content);
+      const known = this.known<Row>(stored, content);
       if (known) return { row: known, isNew: false };
       const recordedAt = this.clock();
       const { id, corrects, compressorId } = content as Correcting & { id: string };
@@ -61,7 +61,7 @@ export class FactStore {
         this.voidFact(entity, { factId: corrects, compressorId, by: id, recordedAt });
       }
       const row = Object.assign(new entity(), content, complete(recordedAt), { recordedAt }) as Row;
-      row.seq = this.spine.add(kind, row);
+      row.seq = this.spine.add(stored.kind, row);
       this.database.insert<Row>(entity, row);
       return { row, isNew: true };
     });
@@ -112,17 +112,14 @@ export class FactStore {
   }
 
   private known<Row extends FactColumns>(
-    kind: string,
+    { kind, entity }: StoredKind,
     content: Partial<Row> & { id: string },
   ): Row | undefined {
     const known = this.spine.find(content.id);
     if (!known) return undefined;
-    if (known.kind === kind) {
-      const { entity, kind: about } = this.kinds.of(kind);
+    if (known.kind === kind.kind) {
       const found = this.database.findFact<FactColumns>(entity, known.seq)!;
-      const agrees = [...about.content, ...sharedContent].every((column) =>
-        sameValue(found, content, column),
-      );
+      const agrees = [...kind.content, ...sharedContent].every((column) => sameValue(found, content, column));
       if (agrees) return found as Row;
     }
     throw conflict(

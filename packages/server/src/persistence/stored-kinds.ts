@@ -36,10 +36,6 @@ export class StoredKinds {
     this.byEntity = new Map(all.map((one) => [one.entity, one]));
   }
 
-  of(code: string): StoredKind {
-    return this.byCode.get(code)!;
-  }
-
   find(code: string): StoredKind | undefined {
     return this.byCode.get(code);
   }

@@ -8,7 +8,6 @@ import type {
   StartingPointsView,
 } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, localDayAt, type Instant } from '@entretien/core/basics';
-import { futureProblem } from '@entretien/core/hours';
 import { planVersionAt, type ServiceTask, type TaskStanding } from '@entretien/core/plan';
 import { impossible, malformed } from '../common/problem.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
@@ -52,7 +51,7 @@ export class WaitingService {
     }
     const { row } = this.facts.record(PutOffEntity, content, (recordedAt) => {
       const { plate, standing } = this.standings.judge(unit, content.putOffAt);
-      this.refuseFuture(unit, content.putOffAt, 'putOffAt', recordedAt);
+      this.register.refuseFuture(unit, content.putOffAt, 'putOffAt', recordedAt);
       const task = this.requireTask(unit, content.task, 'task', content.putOffAt);
       const due = standing.tasks.find(({ code }) => code === content.task);
       this.refuseEarly(task, due);
@@ -86,7 +85,7 @@ export class WaitingService {
       by: this.people.require(by),
     };
     const { row } = this.facts.record(StartingPointEntity, content, (recordedAt) => {
-      this.refuseFuture(unit, content.setAt, 'setAt', recordedAt);
+      this.register.refuseFuture(unit, content.setAt, 'setAt', recordedAt);
       const timeZone = this.register.timeZoneOf(this.register.plateOf(unit, content.setAt));
       const lookedOn = localDayAt(content.setAt, timeZone);
       content.points.forEach(({ task, countsFromOn }, index) => {
@@ -124,12 +123,6 @@ export class WaitingService {
     const task = plan.tasks.find((one) => one.code === code);
     if (task) return task;
     throw impossible({ code: 'unknown-task', field, sentence: `“${code}” is no task of this unit’s plan.` });
-  }
-
-  private refuseFuture(unit: UnitRecord, at: Instant, field: string, now: Instant): void {
-    const timeZone = this.register.timeZoneOf(this.register.plateOf(unit, at));
-    const future = futureProblem(at, field, { now, timeZone });
-    if (future) throw impossible(future);
   }
 
   private refuseEarly({ name }: ServiceTask, due: TaskStanding | undefined): void {

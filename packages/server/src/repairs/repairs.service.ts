@@ -7,7 +7,6 @@ import type {
   RepairView,
 } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
-import { futureProblem } from '@entretien/core/hours';
 import { stationCodes } from '@entretien/core/machine';
 import { admitEntry, repairStanding, type RepairEntry } from '@entretien/core/repairs';
 import { v5 as idFrom } from 'uuid';
@@ -51,7 +50,7 @@ export class RepairsService {
       by: this.people.require(by),
     };
     const { row } = this.facts.record(RepairEntity, content, (recordedAt) => {
-      this.refuseFuture(unit.id, content.foundAt, 'foundAt', recordedAt);
+      this.register.refuseFuture(unit, content.foundAt, 'foundAt', recordedAt);
       refuseLongAgo(content.foundAt, 'foundAt');
       const plate = this.register.plateOf(unit, content.foundAt);
       if (content.station !== null && !stationCodes(plate).has(content.station)) {
@@ -85,7 +84,7 @@ export class RepairsService {
       by: this.people.require(by),
     };
     this.facts.record(RepairEntryEntity, content, (recordedAt) => {
-      this.refuseFuture(repair.compressorId, content.at, 'at', recordedAt);
+      this.register.refuseFuture(this.register.require(repair.compressorId), content.at, 'at', recordedAt);
       if (content.at < repair.foundAt) {
         throw impossible({
           code: 'before-it-was-found',
@@ -167,12 +166,6 @@ export class RepairsService {
     const taken = { id: idFrom('measurement', id), check, values, takenAt: formatInstant(at) };
     const { verdict, reason, figure } = this.measurements.record(compressorId, taken, by).judgement;
     return { verdict, reason, figure: figure?.value ?? null };
-  }
-
-  private refuseFuture(compressorId: string, at: number, field: string, now: number): void {
-    const plate = this.register.plateOf(this.register.require(compressorId), at);
-    const future = futureProblem(at, field, { now, timeZone: this.register.timeZoneOf(plate) });
-    if (future) throw impossible(future);
   }
 
   private entriesOf(repairId: string): RepairEntry[] {

@@ -14,7 +14,6 @@ import {
   type Explanation,
   type JudgedPlan,
   type ServicePlan,
-  type Standing,
   type TaskStanding,
   type UnitHistory,
 } from '@entretien/core/plan';
@@ -31,17 +30,13 @@ const LEAST_TASKS_SHOWN = 6;
 const SERVICES_SHOWN = 6;
 
 /** A unit's standing with what it was computed from. */
-export interface JudgedUnit {
+export interface JudgedUnit extends JudgedPlan {
   readonly unit: UnitRecord;
   readonly plate: DataPlate;
   /** Whether it was out of service by then. */
   readonly isRetired: boolean;
   /** What had happened by then, as known then. */
   readonly history: UnitHistory;
-  readonly plan: ServicePlan;
-  readonly standing: Standing;
-  /** The judging behind it. */
-  readonly judged: JudgedPlan;
 }
 
 /** Works out what is due, on one unit at any moment. */
@@ -65,7 +60,7 @@ export class StandingsService {
     return this.orUnjudged(unit, at, () => {
       const judged = this.judge(unit, at, knownAt);
       const { history } = judged;
-      const reasons = explainAll(judged.judged);
+      const reasons = explainAll(judged);
       const view = toStandingView(judged);
       return {
         ...view,
@@ -81,8 +76,7 @@ export class StandingsService {
   underPlan(unit: UnitRecord, plan: ServicePlan): StandingView {
     const at = this.clock();
     const judged = this.judge(unit, at);
-    const other = judgePlan(plan, judged.history, at);
-    return toStandingView({ ...judged, plan, standing: other.standing, judged: other });
+    return toStandingView({ ...judged, ...judgePlan(plan, judged.history, at) });
   }
 
   /** Never asks the machine's future: facts after `at` are left out by the core. */
@@ -94,8 +88,7 @@ export class StandingsService {
     );
     const { plan } = planVersionAt(versions, at)!;
     const isRetired = this.register.isRetired(plate, at);
-    const judged = judgePlan(plan, history, at);
-    return { unit, plate, isRetired, history, plan, standing: judged.standing, judged };
+    return { unit, plate, isRetired, history, ...judgePlan(plan, history, at) };
   }
 
   private orUnjudged(unit: UnitRecord, at: Instant, judge: () => StandingView): StandingView {

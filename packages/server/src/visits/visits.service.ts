@@ -10,7 +10,6 @@ import type {
   VisitView,
 } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, localDayAt } from '@entretien/core/basics';
-import { futureProblem } from '@entretien/core/hours';
 import { describeMachine } from '@entretien/core/machine';
 import { admitStep, type StepBody } from '@entretien/core/visit';
 import { refuseLongAgo } from '../common/long-ago.js';
@@ -96,9 +95,7 @@ export class VisitsService {
       by: this.people.require(by),
     };
     const { row } = this.facts.record(VisitStepEntity, content, (recordedAt) => {
-      const zone = this.register.timeZoneOf(this.register.plateOf(unit, content.doneAt));
-      const future = futureProblem(content.doneAt, 'doneAt', { now: recordedAt, timeZone: zone });
-      if (future) throw impossible(future);
+      this.register.refuseFuture(unit, content.doneAt, 'doneAt', recordedAt);
       refuseLongAgo(content.doneAt, 'doneAt');
       const marks = this.admit(visit, content, body, recordedAt);
       const followed = this.consequences.of(visit, content, body);

@@ -1,6 +1,5 @@
+import { listed } from '../names.js';
 import { stepKind } from './step-kind.js';
-
-const listed = (names: readonly string[]) => names.join('; ');
 
 export const taskOutcomes = ['done', 'not-done', 'open'] as const;
 
