@@ -16,9 +16,23 @@ export const areasOfCore = {
   bench: ['basics', 'quantities', 'machine', 'air', 'oil', 'drive', 'electrics', 'costs', 'checks'],
   plan: ['basics', 'quantities', 'machine', 'hours', 'air', 'oil', 'drive', 'electrics', 'costs', 'checks'],
   parts: ['basics', 'quantities', 'machine', 'plan'],
-  repairs: ['basics', 'quantities', 'machine', 'checks', 'plan'],
-  visit: ['basics', 'quantities', 'machine', 'checks', 'plan'],
-  facts: ['basics', 'quantities', 'machine', 'hours', 'checks', 'plan', 'repairs', 'visit'],
+  isolation: ['basics', 'machine'],
+  proof: ['basics', 'machine', 'isolation'],
+  stop: ['basics', 'machine', 'checks'],
+  repairs: ['basics', 'quantities', 'machine', 'checks', 'plan', 'isolation'],
+  visit: ['basics', 'quantities', 'machine', 'checks', 'plan', 'isolation', 'stop'],
+  facts: [
+    'basics',
+    'quantities',
+    'machine',
+    'hours',
+    'checks',
+    'plan',
+    'isolation',
+    'stop',
+    'repairs',
+    'visit',
+  ],
 };
 
 const packages = {

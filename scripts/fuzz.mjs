@@ -66,7 +66,7 @@ const when = () => ago(random() * 30);
 const unit = () => pick(pool.unit);
 
 const details = {
-  isolate: { step: 'gauge-zero', confirmed: true, pressureBar: 0 },
+  isolate: { step: 'vessel', confirmed: true, tile: '', answer: 'silent', needle: 'off', pressureBar: 0.1 },
   task: { task: 'oil-filter', outcome: 'done', reason: 'x' },
   station: { station: 'separator', tasks: ['scavenge-clean'] },
   measure: { phase: 'work', check: 'separator-drop', values: { dropBar: 0.5 } },
@@ -93,6 +93,32 @@ const reading = () => ({
 
 /** What each sending operation takes, as it should be. */
 const bodies = {
+  '/settings': () => ({ isolationMinutes: 20, isolationMinutesHighPressure: 10 }),
+  '/repairs/{repair}/steps': () => ({
+    id: uuid(),
+    kind: 'isolate',
+    doneAt: when(),
+    session: 'x',
+    details: details.isolate,
+  }),
+  '/compressors/{unit}/out-of-service': () => ({
+    id: uuid(),
+    since: when(),
+    scope: pick(['unit', 'breathing', 'point', 'side']),
+    place: 'x',
+    ground: pick(['finding', 'relief', 'vessel', 'breathing-air', 'other']),
+    why: 'x',
+    toShow: 'x',
+    told: 'x',
+  }),
+  '/compressors/{unit}/return-to-service': () => ({
+    id: uuid(),
+    at: when(),
+    ends: pick(pool.fact),
+    shownBy: pick(pool.fact),
+    decidedBy: 'x',
+    reason: 'x',
+  }),
   '/people': () => ({ id: uuid(), name: 'Runa Vest', initials: 'RV' }),
   '/sites': () => ({ id: uuid(), name: 'x', timeZone: 'Europe/Zurich', altitudeM: 600, note: 'x' }),
   '/sites/{site}/changes': () => ({ id: uuid(), name: 'x', timeZone: 'UTC', walk: [unit()] }),

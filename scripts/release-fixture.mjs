@@ -13,7 +13,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import sharp from 'sharp';
-import { isolationSteps, restartSteps } from '../packages/core/dist/visit/index.js';
+import { honestCourse, restartSteps } from '../packages/core/dist/isolation/index.js';
 import { makeBackup } from '../packages/server/dist/backup/backup.js';
 import { createApp } from '../packages/server/dist/index.js';
 import { releaseAnswers } from '../packages/server/dist/testing/release-answers.js';
@@ -226,13 +226,27 @@ await entry('note', 'The old ring is in the van.');
 const change = { id: id(), kind: 'improvement', foundAt: ago(7), found: 'Drain brought to the front' };
 await post(`${high}/repairs`, change, by);
 
+const told = (at, kind, details) =>
+  post(`/repairs/${repair}/steps`, { id: id(), kind, doneAt: ago(at), session: 'one', details }, by);
+await told(5, 'isolate', { step: 'lock-out', confirmed: true, answer: 'holds' });
+await told(4.99, 'restart', { steps: restartSteps({ family: 'piston-oil-free' }).map(({ code }) => code) });
+const out = id();
+await post(
+  `${high}/out-of-service`,
+  { id: out, since: ago(4), scope: 'side', place: '300 bar', ground: 'other', why: 'Hose past its date' },
+  by,
+);
+const back = { id: id(), at: ago(3), ends: out, decidedBy: 'Jorun Aske', reason: 'New hose fitted' };
+await post(`${high}/return-to-service`, back, by);
+await call('PUT', '/settings', { isolationMinutes: 15, isolationMinutesHighPressure: 8 });
+
 async function planVisit(unit, tasks) {
   const visit = id();
   const planned = { id: visit, siteId: site, plannedOn: day(0), units: [{ compressorId: unit, tasks }] };
   await post('/visits', planned, by);
   let at = NOW - 2 * DAY;
-  const step = async (kind, details) => {
-    at += 60_000;
+  const step = async (kind, details, seconds = 60) => {
+    at += seconds * 1000;
     now = at;
     const doneAt = new Date(at).toISOString();
     const body = { id: id(), compressorId: unit, kind, doneAt, session: 'one', details };
@@ -245,8 +259,12 @@ const plates = Object.fromEntries(
   await Promise.all(units.map(async (unit) => [unit.id, await get(`/compressors/${unit.id}`)])),
 );
 async function isolate(unit, step) {
-  for (const { code, reads } of isolationSteps(plates[unit]))
-    await step('isolate', { step: code, confirmed: true, ...(reads ? { pressureBar: 0 } : {}) });
+  let before = 0;
+  for (const { seconds, body } of honestCourse(plates[unit], null)) {
+    const { kind, ...details } = body;
+    await step(kind, details, seconds - before);
+    before = seconds;
+  }
 }
 
 // A visit with a step of every kind, signed for.
@@ -258,8 +276,8 @@ const photo = id();
 await done.step('hours', { hours: 35 });
 await done.step('skip', { check: 'separator-drop', reason: 'No gauge on it.' });
 await done.step('plan', { tasks: ['oil-level'] });
-await isolate(units[0].id, done.step);
 await done.step('task', { task: 'bearing-check', outcome: 'done' });
+await isolate(units[0].id, done.step);
 await done.step('task', { task: 'fasteners-check', outcome: 'not-done', reason: 'No key.' });
 await done.step('station', { station: 'separator', tasks: ['scavenge-clean'] });
 await done.step('task', { task: 'oil-level', outcome: 'done' });

@@ -8,6 +8,7 @@ import { datesBench } from './dates.bench.js';
 import { runEarlier } from './earlier.js';
 import { exportBench } from './export.bench.js';
 import { fleetBench } from './fleet.bench.js';
+import { guardBench } from './guard.bench.js';
 import { importBench } from './import.bench.js';
 import { openVisitsBench } from './open-visits.bench.js';
 import { plansBench } from './plans.bench.js';
@@ -37,6 +38,7 @@ const benches = {
   posting: postingBench,
   visit: visitBench,
   'open-visits': openVisitsBench,
+  guard: guardBench,
 };
 const { values, positionals: wanted } = parseArgs({
   allowPositionals: true,

@@ -14,8 +14,21 @@ import {
   type DataPlate,
   type Family,
 } from '@entretien/core/machine';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, Max, Min } from 'class-validator';
 import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+} from 'class-validator';
+import {
+  all,
   IsClosure,
   IsFigure,
   IsId,
@@ -29,6 +42,24 @@ import {
 
 function oneOf(what: string, values: readonly string[]): PropertyDecorator {
   return IsIn(values, { message: `${what} must be one of ${values.join(', ')}.` });
+}
+
+/** Most valves, and most vessels, that a machine's isolation has besides the usual ones. */
+const MOST_OWN = 8;
+
+function AreNames(what: string): PropertyDecorator {
+  const message = `${what}: a list of ${MOST_OWN} names at most.`;
+  return all(
+    IsArray({ message }),
+    ArrayMaxSize(MOST_OWN, { message }),
+    ArrayUnique({ message: `${what}: name each once.` }),
+    IsString({ each: true, message }),
+    MinLength(1, { each: true, message: `${what}: a name must not be empty.` }),
+    MaxLength(textLimits.short, {
+      each: true,
+      message: `${what}: ${textLimits.short} characters a name at most.`,
+    }),
+  );
 }
 
 /** What may stand on a data plate besides its identity. All of it is optional and shown as unknown. */
@@ -76,6 +107,8 @@ export class PlateDetails {
   @Optional() @IsText('The cable', textLimits.short) cable?: string | null;
   @Optional() @IsText('The torques', textLimits.note) torques?: string | null;
   @Optional() @IsText('The sealing of joints', textLimits.note) jointSealing?: string | null;
+  @Optional() @AreNames('Valves to shut') moreValves?: string[] | null;
+  @Optional() @AreNames('Vessels to empty') moreVessels?: string[] | null;
   @Optional() @IsText('The modifications', textLimits.note) modifications?: string | null;
 
   @Optional() @IsBoolean({ message: 'An hour meter is there or not.' }) hasHourMeter?: boolean | null;

@@ -1,7 +1,9 @@
 import type { CheckValues } from '@entretien/core/checks';
 import type { EntryKind } from '@entretien/core/repairs';
+import { taskLimits } from '@entretien/core/plan';
+import { ArrayMaxSize, IsArray } from 'class-validator';
 import { IsCheckCode, IsCheckValues } from './measurements.js';
-import { IsFigure, IsId, IsInstant, IsText, Optional, textLimits } from './rules.js';
+import { IsFigure, IsId, IsInstant, IsTaskCode, IsText, Optional, textLimits } from './rules.js';
 import type { Contracts } from './steps.js';
 
 /** Longest work, and most parts, of one entry. */
@@ -14,7 +16,18 @@ export class RepairEntryBody {
   @IsInstant() at: string;
   @IsText('What is said', textLimits.note) words: string;
   @Optional() @IsFigure('The minutes of work', 0, entryLimits.minutes) minutes?: number;
+  /** The page that it is told on. */
+  @Optional() @IsText('The page', textLimits.short) session?: string;
   @Optional() @IsId() by?: string;
+}
+
+/** Work was done, and it opened something or nothing. */
+export class WorkEntry extends RepairEntryBody {
+  @Optional()
+  @IsArray({ message: 'What was opened is a list of codes.' })
+  @ArrayMaxSize(taskLimits.opens, { message: `No more than ${taskLimits.opens} openings at once.` })
+  @IsTaskCode({ each: true })
+  opens?: string[];
 }
 
 /** A part was used; of the catalogue, or by its name alone. */
@@ -32,7 +45,7 @@ export class ProofEntry extends RepairEntryBody {
 /** What an entry of each kind carries. */
 export const entryContracts: Contracts<EntryKind> = {
   cause: RepairEntryBody,
-  work: RepairEntryBody,
+  work: WorkEntry,
   part: PartEntry,
   step: RepairEntryBody,
   proof: ProofEntry,
@@ -42,4 +55,4 @@ export const entryContracts: Contracts<EntryKind> = {
 
 /** What is sent of an entry, whatever its kind. */
 export type AddRepairEntry = Omit<RepairEntryBody, 'kind'> &
-  Partial<Omit<PartEntry & ProofEntry, keyof RepairEntryBody>> & { kind: EntryKind };
+  Partial<Omit<WorkEntry & PartEntry & ProofEntry, keyof RepairEntryBody>> & { kind: EntryKind };

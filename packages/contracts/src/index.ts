@@ -48,6 +48,7 @@ export {
   OpenRepair,
   PhotoQuery,
   PlanVisit,
+  RecordRepairStep,
   RecordVisitStep,
   RepairsQuery,
   VisitsQuery,
@@ -56,6 +57,8 @@ export {
 export type * from './visit-views.js';
 export { textLimits } from './rules.js';
 export type * from './views.js';
-export { stepContracts, type Contracts } from './steps.js';
+export { isolationContracts, stepContracts, type Contracts } from './steps.js';
 export { IsFigure, IsId, IsInstant, IsLocalDate, IsText, Optional } from './rules.js';
+export { ReturnToService, TakeOutOfService } from './stops.js';
+export { pauseLimits, WorkshopSettings } from './settings.js';
 export { entryContracts, RepairEntryBody, type AddRepairEntry } from './entries.js';

@@ -1,8 +1,9 @@
 import type { CheckValues } from '@entretien/core/checks';
 import { MOST_METER_HOURS } from '@entretien/core/hours';
+import { isolationAnswers, MOST_GAUGE_BAR, MOST_NOTED_C, needles } from '@entretien/core/isolation';
+import { stopLimits } from '@entretien/core/stop';
 import {
   measurePhases,
-  MOST_GAUGE_BAR,
   MOST_PARTS,
   stepLimits,
   taskOutcomes,
@@ -29,13 +30,23 @@ const IsReason = (what = 'The reason') => IsText(what, stepLimits.reason);
 export class IsolateDetails {
   @IsCode('The step') step: string;
   @IsFlag('confirmed') confirmed: boolean;
+  @Optional() @IsCode('The place') tile?: string;
+  @Optional()
+  @IsIn(isolationAnswers, { message: `What was seen is one of ${isolationAnswers.join(', ')}.` })
+  answer?: string;
+  @Optional() @IsIn(needles, { message: `The needle is one of ${needles.join(', ')}.` }) needle?: string;
   @Optional() @IsFigure('The pressure on the gauge', 0, MOST_GAUGE_BAR) pressureBar?: number;
-  @Optional() @IsReason('How zero was proved') provedBy?: string;
+  @Optional() @IsFigure('The temperature', -60, MOST_NOTED_C) tempC?: number;
+  @Optional() @IsFlag('Whether it is sure') isSure?: boolean;
+  @Optional() @IsReason('How it was proved, or who was told') provedBy?: string;
 }
 
 /** Power and air are back. */
 export class RestartDetails {
   @AreCodes('What was gone through') steps: string[];
+  @Optional()
+  @IsIn(['point'], { message: 'Only a point of use is given its air back by itself.' })
+  scope?: string;
 }
 
 /** The joints were looked at under pressure. */
@@ -121,6 +132,8 @@ export class FaultDetails {
 export class SignDetails {
   @IsText('The name', stepLimits.name) name: string;
   @Optional() @IsText('The signature', stepLimits.strokes) strokes?: string;
+  /** Left out of service: who was told. */
+  @Optional() @IsText('Who was told', stopLimits.told) told?: string;
 }
 
 /** The unit is left for another day. */
@@ -149,4 +162,10 @@ export const stepContracts: Contracts<StepKind> = {
   fault: FaultDetails,
   sign: SignDetails,
   leave: LeaveDetails,
+};
+
+/** What a repair says of the isolation of its unit. */
+export const isolationContracts: Contracts = {
+  isolate: stepContracts.isolate,
+  restart: stepContracts.restart,
 };

@@ -3,6 +3,8 @@ import type { DataPlate } from '@entretien/core/machine';
 import type { ServiceTask } from '@entretien/core/plan';
 import type { ComparedFigure, PartClass, PartFigures, Substitution } from '@entretien/core/parts';
 import type { EntryKind, RepairKind, RepairState } from '@entretien/core/repairs';
+import type { IsolationEvent } from '@entretien/core/isolation';
+import type { StopGround, StopScope } from '@entretien/core/stop';
 import type { StepKind } from '@entretien/core/visit';
 import type { FactView, StandingView } from './views.js';
 
@@ -22,6 +24,8 @@ export interface VisitStepView extends FactView {
   readonly session: string;
   readonly details: object;
   readonly outcome?: StepOutcome;
+  /** Told under the rules of releases up to 0.2. */
+  readonly isBeforeSpaces?: true;
 }
 
 /** One unit of a visit, with all that is needed to go through it without a connection. */
@@ -41,6 +45,56 @@ export interface VisitUnitView {
   /** What was last measured by check: what stays the same begins from there. */
   readonly lastValues: Readonly<Record<string, CheckValues>>;
   readonly steps: readonly VisitStepView[];
+  /** What was said of its isolation elsewhere: in repairs, in other visits. */
+  readonly elsewhere: readonly IsolationEvent[];
+  readonly pauseMinutes: number;
+  readonly stops: readonly StopView[];
+}
+
+/** Why a unit, or a part of its use, must not be used. */
+export interface StopView {
+  readonly id: string;
+  readonly compressorId: string;
+  readonly tag: string;
+  readonly siteName: string;
+  readonly since: string;
+  readonly by: string;
+  readonly byName: string;
+  readonly scope: StopScope;
+  readonly place: string | null;
+  readonly ground: StopGround;
+  readonly check: string | null;
+  readonly why: string;
+  readonly toShow: string | null;
+  readonly told: string | null;
+}
+
+/** How the isolation of a unit stands, and what was said of it. */
+export interface IsolationView {
+  readonly compressorId: string;
+  readonly at: string;
+  readonly timeZone: string;
+  readonly pauseMinutes: number;
+  readonly points: readonly {
+    readonly code: string;
+    readonly name: string;
+    /** Places of it that hold, and those that do not. */
+    readonly holds: readonly string[];
+    readonly lacks: readonly string[];
+  }[];
+  /** Who has a lock on. */
+  readonly locks: readonly { readonly by: string; readonly byName: string }[];
+  readonly events: readonly IsolationEvent[];
+}
+
+/** A step of isolating, or of starting again, that was told of a repair. */
+export interface RepairStepView extends FactView {
+  readonly repairId: string;
+  readonly compressorId: string;
+  readonly kind: string;
+  readonly doneAt: string;
+  readonly session: string;
+  readonly details: object;
 }
 
 export interface VisitView extends FactView {
@@ -89,6 +143,8 @@ export interface RepairEntryView extends FactView {
   readonly count?: number;
   readonly part?: string;
   readonly check?: string;
+  readonly opens?: readonly string[];
+  readonly session?: string;
   readonly outcome?: StepOutcome;
 }
 

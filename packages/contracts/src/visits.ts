@@ -87,6 +87,16 @@ export class RecordVisitStep {
   @Optional() @IsId() by?: string;
 }
 
+/** The unit is isolated, or started again, for the work of a repair. */
+export class RecordRepairStep {
+  @IsId() id: string;
+  @IsText('The kind of step', textLimits.short) kind: string;
+  @IsInstant() doneAt: string;
+  @IsText('The session', textLimits.short) session: string;
+  @IsObject({ message: 'The details are given by their fields.' }) details: object;
+  @Optional() @IsId() by?: string;
+}
+
 export class VisitsQuery extends PageQuery {
   @Optional() @IsId() siteId?: string;
   @Optional() @IsId() compressorId?: string;

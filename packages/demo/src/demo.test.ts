@@ -6,7 +6,9 @@ import {
   CompressorsService,
   MeasurementsService,
   ReadingsService,
+  RepairsService,
   StandingsService,
+  StopsService,
 } from '@entretien/server';
 import { generateDemo, type DemoSummary } from './generate.js';
 import { sites } from './story.js';
@@ -111,4 +113,14 @@ test('the separator of one is nearly blocked, the last stage of another lets gas
   expect(drops.at(-1)!.judgement.verdict).not.toBe('good');
   const ladder = (await measured('SP-1', 'stage-pressures')).at(-1)!;
   expect(ladder.judgement.reason).toContain('Stage 3 is letting gas back');
+});
+
+test('one is out of service by its relief valve, one came back; a repair went on after a pause', () => {
+  const stops = app!.get(StopsService).all();
+  expect(stops.map(({ tag, scope, check }) => [tag, scope, check])).toEqual([
+    ['LD-2', 'unit', 'relief-valve'],
+  ]);
+  const id = units().find((unit) => unit.tag === 'HC-2')!.id;
+  const [repair] = app!.get(RepairsService).list(id, {});
+  expect(repair!.entries.filter(({ kind }) => kind === 'step')).toHaveLength(2);
 });

@@ -19,6 +19,7 @@ import {
   PlansService,
   ReadingsService,
   RepairsService,
+  StopsService,
   ServicesService,
   SitesService,
   StandingsService,
@@ -27,6 +28,7 @@ import {
   WaitingService,
 } from '@entretien/server';
 import { withSchool, type ServicePlan } from '@entretien/core/plan';
+import { honestCourse, type IsolateBody } from '@entretien/core/isolation';
 import type { DataPlate } from '@entretien/core/machine';
 import { worthPlanning } from '@entretien/core/visit';
 import seedrandom from 'seedrandom';
@@ -81,6 +83,7 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
       vessels: app.get(VesselsService),
       parts: app.get(PartsService),
       repairs: app.get(RepairsService),
+      stops: app.get(StopsService),
       visits: app.get(VisitsService),
     },
     today,
@@ -105,6 +108,7 @@ interface Services {
   readonly vessels: VesselsService;
   readonly parts: PartsService;
   readonly repairs: RepairsService;
+  readonly stops: StopsService;
   readonly visits: VisitsService;
 }
 
@@ -162,6 +166,7 @@ class Valley {
           day,
         );
         this.tellRepairs(day);
+        this.tellStops(day);
       }
       if (this.today - day === VESSELS_REGISTERED) {
         this.at(day, 18);
@@ -238,6 +243,73 @@ class Valley {
       words: 'Ring worn: pump-up time grown by a third',
     };
     this.write.repairs.add(slow, entry, by);
+    this.interruptRepair(slow, 'HC-2', day);
+  }
+
+  /** The head comes off, somebody telephones, and the isolation is looked at again before it goes on. */
+  private interruptRepair(repair: string, tag: string, day: DayNumber): void {
+    const [by] = this.technicians as [string];
+    const begun = startOfLocalDay(day, TIME_ZONE) + (WORKING_HOUR + 4.5) * HOUR_MS;
+    const plate = this.write.compressors.find(idOf('unit', tag)) as DataPlate;
+    const session = 'told';
+    const say = (seconds: number, { kind, ...details }: IsolateBody) => {
+      const doneAt = this.at(day, WORKING_HOUR + 4.5 + seconds / 3600);
+      const id = idOf('repair step', repair, seconds, kind);
+      this.write.repairs.step(repair, { id, kind, doneAt, session, details }, by);
+    };
+    const step = (seconds: number, code: string) => {
+      const at = formatInstant(begun + seconds * 1000);
+      this.at(day, WORKING_HOUR + 4.5 + seconds / 3600);
+      const words = `ring-kit/${code}`;
+      this.write.repairs.add(
+        repair,
+        { id: idOf('entry', repair, code), kind: 'step', at, words, session },
+        by,
+      );
+    };
+    const course = honestCourse(plate, ['stages']);
+    for (const { seconds, body } of course) say(seconds, body);
+    const end = course.at(-1)!.seconds;
+    step(end + 240, 'fan-off');
+    say(end + 2400, { kind: 'isolate', step: 'still', confirmed: true, answer: 'holds' });
+    step(end + 2460, 'head-off');
+  }
+
+  /** What must not be used: a relief valve that stuck, and a panel side that is back since its hose was renewed. */
+  private tellStops(day: DayNumber): void {
+    const [by] = this.technicians as [string];
+    const daysBefore = (days: number) =>
+      formatInstant(startOfLocalDay(day - days, TIME_ZONE) + WORKING_HOUR * HOUR_MS);
+    this.at(day, WORKING_HOUR + 7);
+    const out = idOf('out of service', 'SP-1');
+    this.write.stops.takeOut(
+      idOf('unit', 'SP-1'),
+      {
+        id: out,
+        since: daysBefore(24),
+        scope: 'side',
+        place: '300 bar',
+        ground: 'other',
+        why: 'Fill hose past its date',
+        toShow: 'A new hose, tight at full pressure',
+        told: 'Rescue lead',
+      },
+      by,
+    );
+    const reason = 'New hose with its certificate, tight at 300 bar';
+    const back = { id: idOf('back', 'SP-1'), at: daysBefore(17), ends: out, decidedBy: 'Jorun Aske', reason };
+    this.write.stops.bringBack(idOf('unit', 'SP-1'), back, by);
+    this.write.measurements.record(
+      idOf('unit', 'LD-2'),
+      {
+        id: idOf('relief-valve', 'LD-2'),
+        check: 'relief-valve',
+        takenAt: formatInstant(startOfLocalDay(day, TIME_ZONE) + (WORKING_HOUR + 6) * HOUR_MS),
+        values: { opens: 'no', reseats: 'tight' },
+      },
+      by,
+    );
+    this.summary.measurements += 1;
   }
 
   /** What comes next: a visit that is planned and not begun. */
@@ -409,6 +481,7 @@ class Valley {
           !code.includes(':') && !(neglected && ago <= neglected.since && neglected.tasks.includes(code)),
       );
     if (tasks.length === 0) return;
+    this.measure(unit, day, WORKING_HOUR + 1, unit.instruments.tests(tasks));
     const service: RecordService = { id: idOf('service', unit.story.plate.tag, day), doneAt, tasks };
     this.write.services.record(unit.id, service, this.technicianOf(unit));
     this.summary.services += 1;
@@ -420,6 +493,7 @@ class Valley {
     const doneAt = this.at(day, WORKING_HOUR + 1);
     const id = idOf('last service', unit.story.plate.tag, day);
     const tasks = [...unit.story.neglected!.tasks];
+    this.measure(unit, day, WORKING_HOUR + 1, unit.instruments.tests(tasks));
     this.write.services.record(unit.id, { id, doneAt, tasks }, this.technicianOf(unit));
     this.summary.services += 1;
   }

@@ -3,6 +3,7 @@ import { atmosphereAt, expectedLadder, pumpUpFlow } from '@entretien/core/air';
 import { checkByCode, type CheckValues } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import seedrandom from 'seedrandom';
+import { resultsOf } from '@entretien/core/visit';
 import type { UnitStory } from './story.js';
 
 /** What a visit measured, before the numbers get their ids. */
@@ -82,6 +83,40 @@ export class Instruments {
       const one = this.fits(check) ? again[check]?.() : null;
       return one ? [this.marked(one)] : [];
     });
+  }
+
+  /** The results of the tests among some tasks: without them they would only have been looked at. */
+  tests(tasks: readonly string[]): Measured[] {
+    const plate = { ...this.story.plate, siteId: '', commissionedOn: '' } as DataPlate;
+    const checks = tasks.flatMap((code) => resultsOf({ code }, plate).slice(0, 1));
+    return checks.map((check) => ({ check, values: this.resultOf(check) }));
+  }
+
+  private resultOf(check: string): CheckValues {
+    const { cutInBar, cutOutBar, workingPressureBar, reliefBar, maximumPressureBar } = this.story.plate;
+    const working = workingPressureBar ?? cutOutBar ?? 8;
+    switch (check) {
+      case 'relief-valve':
+        return { opens: 'yes', reseats: 'tight' };
+      case 'shutdowns':
+        return { overTemperature: 'yes', lowOil: 'none', overload: 'yes' };
+      case 'gauge-zero':
+        return { readingBar: 0, fullScaleBar: 16, kind: 'yes' };
+      case 'belt-deflection':
+        return { method: 'feel', look: 'sound' };
+      case 'check-valve':
+        return { air: 'no' };
+      case 'co-monitor':
+        return { zeroGasPpm: 10, zeroReadingPpm: 10, spanGasPpm: 20, spanReadingPpm: 20, stops: 'yes' };
+      default:
+        return {
+          cutInBar: cutInBar ?? working * 0.8,
+          workingBar: working,
+          stopBar: cutOutBar ?? working,
+          reliefBar: reliefBar ?? working * 1.1,
+          maximumBar: maximumPressureBar ?? working * 1.2,
+        };
+    }
   }
 
   private fits(check: string): boolean {

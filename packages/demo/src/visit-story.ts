@@ -1,4 +1,5 @@
-import { restartSteps, isolationSteps, type StepBody } from '@entretien/core/visit';
+import { honestCourse, restartSteps } from '@entretien/core/isolation';
+import type { StepBody } from '@entretien/core/visit';
 import type { DataPlate } from '@entretien/core/machine';
 
 /** One unit of a finished visit, step by step with the minute of each. */
@@ -7,12 +8,9 @@ export interface ToldStep {
   readonly body: StepBody;
 }
 
-/** Isolates a machine, each step a minute after the other. */
-function isolate(plate: DataPlate, minute: number): ToldStep[] {
-  return isolationSteps(plate).map(({ code, reads }, index) => ({
-    minute: minute + index,
-    body: { kind: 'isolate', step: code, confirmed: true, ...(reads ? { pressureBar: 0 } : {}) },
-  }));
+/** Isolates a machine for what is opened, each hold as soon as it can be said. */
+function isolate(plate: DataPlate, minute: number, opens: readonly string[]): ToldStep[] {
+  return honestCourse(plate, opens).map(({ seconds, body }) => ({ minute: minute + seconds / 60, body }));
 }
 
 /** The tasks of the finished visit. */
@@ -23,7 +21,7 @@ export function creameryVisit(plate: DataPlate, hours: number): readonly ToldSte
   return [
     { minute: 0, body: { kind: 'hours', hours } },
     { minute: 3, body: { kind: 'station', station: 'airend', tasks: ['bearing-check'] } },
-    ...isolate(plate, 8),
+    ...isolate(plate, 8, ['separator']),
     { minute: 18, body: { kind: 'station', station: 'motor', tasks: ['fasteners-check'] } },
     { minute: 30, body: { kind: 'station', station: 'separator', tasks: ['scavenge-clean'] } },
     {

@@ -8,6 +8,7 @@ import {
   type BrowserContextOptions,
   type Page,
 } from '@playwright/test';
+import { honestCourse } from '@entretien/core/isolation';
 import { now } from '../clock.js';
 import { template } from '../template.js';
 import { TestHost } from '../test-host.js';
@@ -56,6 +57,31 @@ export class Office {
       ...more,
     });
     return id;
+  }
+
+  /** A unit isolated for what is to be opened, a minute ago, on another page: told of a visit or of a repair. */
+  async isolate(
+    of: 'visits' | 'repairs',
+    id: string,
+    unit: string,
+    opens: readonly string[] | null = null,
+  ): Promise<void> {
+    const plate = (await (await this.request.get(`/api/compressors/${unit}`)).json()) as Parameters<
+      typeof honestCourse
+    >[0];
+    const course = honestCourse(plate, opens);
+    const start = now() - 60_000 - course.at(-1)!.seconds * 1000;
+    for (const { seconds, body } of course) {
+      const { kind, ...details } = body;
+      await this.post(`/${of}/${id}/steps`, {
+        id: randomUUID(),
+        ...(of === 'visits' ? { compressorId: unit } : {}),
+        kind,
+        doneAt: new Date(start + seconds * 1000).toISOString(),
+        session: 'beside',
+        details,
+      });
+    }
   }
 
   /** A site with units that have been read every week, five hours a day. */

@@ -68,7 +68,7 @@ test('a site is mended, a unit moved, retired and brought back', async ({ page, 
   await page.getByRole('tab', { name: 'Due' }).click();
   await expect(page.getByText(/Out of service since/)).toBeVisible();
   await page.goto('/units');
-  await expect(page.getByRole('heading', { name: 'Out of service' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Retired' })).toBeVisible();
   await page.getByRole('link', { name: tag, exact: true }).click();
   await page.getByRole('tab', { name: 'Plate' }).click();
   await page.getByRole('button', { name: 'Move or retire' }).click();

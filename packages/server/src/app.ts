@@ -29,6 +29,7 @@ import { CorrectionsModule } from './corrections/corrections.module.js';
 import { FactsModule } from './facts/facts.module.js';
 import { HealthModule } from './health/health.module.js';
 import { HoursModule } from './hours/hours.module.js';
+import { IsolationModule } from './isolation/isolation.module.js';
 import { ListsModule } from './lists/lists.module.js';
 import { LogbookModule } from './logbook/logbook.module.js';
 import { MeasurementsModule } from './measurements/measurements.module.js';
@@ -44,6 +45,7 @@ import { EntryRegistry } from './repairs/entry-registry.js';
 import { RepairsModule } from './repairs/repairs.module.js';
 import { ServicesModule } from './services/services.module.js';
 import { SitesModule } from './sites/sites.module.js';
+import { StopsModule } from './stops/stops.module.js';
 import { StandingsModule } from './standings/standings.module.js';
 import { VesselsModule } from './vessels/vessels.module.js';
 import { StepRegistry } from './visits/step-registry.js';
@@ -91,6 +93,8 @@ class AppModule {
         PlansModule,
         VesselsModule,
         PartsModule,
+        IsolationModule,
+        StopsModule,
         RepairsModule,
         VisitsModule,
         LogbookModule,

@@ -12,6 +12,7 @@ export { PlansService } from './plans/plans.service.js';
 export { WaitingService } from './plans/waiting.service.js';
 export { ReadingsService } from './readings/readings.service.js';
 export { RepairsService } from './repairs/repairs.service.js';
+export { StopsService } from './stops/stops.service.js';
 export { ServicesService } from './services/services.service.js';
 export { SitesService } from './sites/sites.service.js';
 export { StandingsService } from './standings/standings.service.js';

@@ -139,6 +139,8 @@ export interface CheckDefinition {
   readonly how: string;
   /** The hazard, where there is one. */
   readonly caution?: string;
+  /** What has to be opened for it, by the codes of isolation. */
+  readonly opens?: readonly string[];
   /** Code of the station where it is done on a machine. */
   readonly station: (plate: DataPlate) => string;
   readonly applies: (plate: DataPlate) => boolean;

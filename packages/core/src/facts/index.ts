@@ -3,6 +3,7 @@ import { workFacts } from './work.js';
 import { planningFacts } from './planning.js';
 import { visitFacts } from './visits.js';
 import { vesselFacts } from './vessels.js';
+import { stopFacts } from './stops.js';
 import { registerFacts } from './register.js';
 
 export { factKind, type AnyFact, type FactKind, type FactNames } from './fact-kind.js';
@@ -16,6 +17,7 @@ export const facts = {
   ...workFacts,
   ...planningFacts,
   ...visitFacts,
+  ...stopFacts,
   ...vesselFacts,
   ...registerFacts,
 } as const;

@@ -2,7 +2,7 @@ import type { Instant } from '../basics/index.js';
 import { factKind, hoursText } from './fact-kind.js';
 import type { CheckValues, Judgement, Verdict } from '../checks/index.js';
 import { ourEntryKinds, type EntryKind, type RepairKind } from '../repairs/index.js';
-import { listed, spelled } from '../visit/index.js';
+import { listed, LOOKED_AT, readRecordedBody, spelled, stepText } from '../visit/index.js';
 
 interface Service {
   readonly compressorId: string;
@@ -18,8 +18,13 @@ const service = factKind<Service>({
   collection: 'services',
   content: ['compressorId', 'doneAt', 'hours', 'tasks', 'corrects'],
   at: ({ doneAt }) => doneAt,
-  text: ({ tasks, hours }, names) =>
-    `Service: ${listed(tasks.map((code) => names.task(code)))}${hours === null ? '' : `, at ${hoursText(hours)}`}`,
+  text: ({ tasks, hours, marks }, names) => {
+    const isSeen = (code: string) => marks.includes(`${LOOKED_AT}${code}`);
+    const named = tasks.map((code) =>
+      isSeen(code) ? `${names.task(code)} (looked at, no result)` : names.task(code),
+    );
+    return `Service: ${listed(named)}${hours === null ? '' : `, at ${hoursText(hours)}`}`;
+  },
 });
 
 interface Measurement {
@@ -76,6 +81,8 @@ interface RepairEntry {
   readonly part: string | null;
   readonly check: string | null;
   readonly values: CheckValues | null;
+  readonly opens: readonly string[] | null;
+  readonly session: string | null;
   readonly outcome: { readonly verdict: Verdict } | null;
 }
 
@@ -84,7 +91,19 @@ export function repairEntryFact(kinds = ourEntryKinds) {
   return factKind<RepairEntry>({
     kind: 'repair-entry',
     title: 'Work on repairs',
-    content: ['repairId', 'kind', 'at', 'words', 'minutes', 'count', 'part', 'check', 'values'],
+    content: [
+      'repairId',
+      'kind',
+      'at',
+      'words',
+      'minutes',
+      'count',
+      'part',
+      'check',
+      'values',
+      'opens',
+      'session',
+    ],
     at: ({ at }) => at,
     text: ({ kind, words, minutes, outcome }) =>
       `${kinds.get(kind)?.name ?? spelled(kind)}: ${words}${minutes === null ? '' : `, ${minutes} min`}${outcome === null ? '' : `, ${outcome.verdict}`}`,
@@ -93,5 +112,28 @@ export function repairEntryFact(kinds = ourEntryKinds) {
 
 const repairEntry = repairEntryFact();
 
+interface RepairStep {
+  readonly compressorId: string;
+  readonly repairId: string;
+  readonly kind: 'isolate' | 'restart';
+  readonly doneAt: Instant;
+  readonly session: string;
+  readonly details: object;
+}
+
+/** Isolating and starting again, told of a repair. */
+const repairStep = factKind<RepairStep>({
+  kind: 'repair-step',
+  title: 'Isolation in repairs',
+  content: ['repairId', 'kind', 'doneAt', 'session', 'details'],
+  at: ({ doneAt }) => doneAt,
+  text: ({ kind, details }, names) => {
+    const body = readRecordedBody(kind, details);
+    return body === null ? spelled(kind) : stepText(body, names);
+  },
+  lead: ({ kind, details }) =>
+    kind === 'isolate' && (details as { confirmed?: boolean }).confirmed === true ? 'Isolated' : null,
+});
+
 /** What was done, measured and mended. */
-export const workFacts = { service, measurement, repair, repairEntry } as const;
+export const workFacts = { service, measurement, repair, repairEntry, repairStep } as const;

@@ -83,6 +83,10 @@ export interface DataPlate {
   readonly torques?: string | undefined;
   /** How each kind of joint is sealed here. */
   readonly jointSealing?: string | undefined;
+  /** Valves to be shut before it is opened, besides the usual one. */
+  readonly moreValves?: readonly string[] | undefined;
+  /** Vessels to be emptied before it is opened, besides the usual one. */
+  readonly moreVessels?: readonly string[] | undefined;
   /** What was changed on it: parts must fit it as it is. */
   readonly modifications?: string | undefined;
 

@@ -21,4 +21,5 @@ export {
 } from './data-plate.js';
 export { plateDoubts, plateProblems } from './plate-doubts.js';
 export { plateAt, type PlateChange } from './plate-history.js';
+export { spacesOf, type Passage, type Space } from './spaces.js';
 export { stationCodes, stationName, stationsOf, type AirPathStations, type Station } from './stations.js';

@@ -1,4 +1,11 @@
-export { defaultPlan, tasksOfSchool, usualVerification, withSchool } from './defaults/default-plan.js';
+export {
+  defaultPlan,
+  tasksOfSchool,
+  usualOpening,
+  usualTest,
+  usualVerification,
+  withSchool,
+} from './defaults/default-plan.js';
 export type { School, SchoolOption } from './school.js';
 export { schoolsFor, type SchoolOfUnit } from './schools.js';
 export {

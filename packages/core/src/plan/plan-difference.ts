@@ -53,6 +53,7 @@ function changesOf(was: ServiceTask, is: ServiceTask, say: SayQuantity): string[
   compare('from: ', ({ origin }) => origin.replaceAll('-', ' '));
   compare('minutes: ', ({ minutes }) => String(minutes));
   compare('state: ', ({ isolation }) => isolation.replaceAll('-', ' '));
+  compare('opens: ', ({ opens = [] }) => opens.join(', '));
   compare('how: ', ({ how = '' }) => how);
   compare('nearing from: ', (task) =>
     task.triggers

@@ -103,6 +103,20 @@ const taskOf = (triggers: readonly string[]) =>
       },
       counting: { enum: ['last-done', 'grid'] },
       isolation: { enum: [...isolationStates] },
+      opens: {
+        type: 'array',
+        description: 'What its work opens: its isolation follows from it.',
+        items: code,
+        maxItems: taskLimits.opens,
+        uniqueItems: true,
+      },
+      testedBy: {
+        type: 'array',
+        description: 'Checks, any of which gives its result: it is done only with that.',
+        items: code,
+        maxItems: taskLimits.checks,
+        uniqueItems: true,
+      },
       verifiedBy: {
         type: 'array',
         description: 'Checks that its work should change; empty: nothing that can be measured.',

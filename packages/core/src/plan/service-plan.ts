@@ -38,6 +38,7 @@ export const taskLimits = {
   triggers: 8,
   covers: 30,
   checks: 10,
+  opens: 5,
   kit: 30,
   count: 100,
   severity: 6,
@@ -84,10 +85,20 @@ export interface ServiceTask {
   readonly counting: 'last-done' | 'grid';
   readonly isolation: IsolationState;
   /**
+   * Codes of what its work opens: the isolation that it needs follows from it. Left out, those of the default plan
+   * hold; where it has none, everything for what is opened, the lock alone for what is stopped.
+   */
+  readonly opens?: readonly string[] | undefined;
+  /**
    * Codes of the checks that its work should change, the usual one first, taken before and after; empty where nothing
    * that can be measured changes. Left out, those of the default plan hold.
    */
   readonly verifiedBy?: readonly string[] | undefined;
+  /**
+   * Codes of the checks, any of which gives its result: the task is a test, and done only with that. Left out, those
+   * of the default plan hold.
+   */
+  readonly testedBy?: readonly string[] | undefined;
   readonly minutes: number;
   readonly origin: IntervalOrigin;
   /** Late at once when past its point. */

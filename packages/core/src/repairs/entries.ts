@@ -13,6 +13,8 @@ export interface EntryModule<Kind extends string = string> {
   readonly name: string;
   /** Whether something was done to the machine: what was proved before proves nothing any more. */
   readonly isWork?: true;
+  /** Whether something is opened for it: by what it says, by the guide it follows, or everything. */
+  readonly mayOpen?: true;
   /** Whether it may be said of whatever is settled, and of what was changed on purpose. */
   readonly isAlwaysTaken?: true;
   /** What it lacks. */
@@ -25,9 +27,9 @@ function entryKind<const Kind extends string>(module: EntryModule<Kind>): EntryM
 
 const known = [
   entryKind({ kind: 'cause', name: 'Cause' }),
-  entryKind({ kind: 'work', name: 'Work done', isWork: true }),
+  entryKind({ kind: 'work', name: 'Work done', isWork: true, mayOpen: true }),
   entryKind({ kind: 'part', name: 'Part used', isWork: true }),
-  entryKind({ kind: 'step', name: 'Step', isWork: true }),
+  entryKind({ kind: 'step', name: 'Step', isWork: true, mayOpen: true }),
   entryKind({
     kind: 'proof',
     name: 'Proof',

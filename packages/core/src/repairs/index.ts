@@ -7,6 +7,7 @@ export {
   type EntryKinds,
   type EntryModule,
 } from './entries.js';
+export { checksThatProve, openedByEntry } from './opened.js';
 export {
   admitEntry,
   repairKinds,

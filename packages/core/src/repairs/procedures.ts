@@ -21,6 +21,8 @@ export interface Procedure {
   readonly fits: (plate: DataPlate) => boolean;
   /** What is renewed at every such overhaul. */
   readonly renew: readonly string[];
+  /** Codes of what it opens; left out: everything. */
+  readonly opens?: (plate: DataPlate) => readonly string[];
   /** Check that shows whether it helped. */
   readonly provedBy: string;
   readonly steps: readonly ProcedureStep[];
@@ -53,6 +55,7 @@ export const procedures: readonly Procedure[] = [
     task: 'ring-kit',
     fits: ({ family }) => family === 'piston-oil-free',
     renew: ['ring and sleeve', 'head gasket and O-rings', 'intake element'],
+    opens: () => ['stages'],
     provedBy: 'pump-up',
     steps: [
       {
@@ -66,7 +69,11 @@ export const procedures: readonly Procedure[] = [
         name: 'Head off, reeds marked',
         how: 'Mark the orientation of each reed before it moves.',
       },
-      { code: 'piston-out', name: 'Piston and old sleeve out', how: 'No hammer on anything.' },
+      {
+        code: 'piston-out',
+        name: 'Piston and old sleeve out',
+        how: 'No hammer on ring, sleeve, reed or bearing; a soft mallet on the rod is fine.',
+      },
       {
         code: 'rod-bearing',
         name: 'Rod bearing inspected',
@@ -107,6 +114,7 @@ export const procedures: readonly Procedure[] = [
     task: 'valves-all',
     fits: isPiston,
     renew: ['valve gaskets and O-rings'],
+    opens: ({ family, cooling }) => [family === 'piston' && cooling === 'water' ? 'valves' : 'stages'],
     provedBy: 'pump-up',
     steps: [
       {
@@ -142,6 +150,7 @@ export const procedures: readonly Procedure[] = [
     task: 'overhaul',
     fits: ({ family, cooling }) => family === 'piston' && cooling === 'water',
     renew: ['all packings', 'high-pressure valve plates', 'piston rings'],
+    opens: () => ['stages', 'crankcase'],
     provedBy: 'pump-up',
     steps: [
       {
@@ -229,6 +238,7 @@ export const procedures: readonly Procedure[] = [
     task: 'separator-replace',
     fits: ({ family }) => family === 'screw',
     renew: ['separator element', 'vessel gasket'],
+    opens: () => ['separator'],
     provedBy: 'separator-drop',
     steps: [
       {
@@ -262,17 +272,19 @@ export const procedures: readonly Procedure[] = [
     task: 'cartridge-replace',
     fits: ({ family }) => family === 'high-pressure',
     renew: ['cartridge', 'head O-ring'],
-    provedBy: 'cartridge-weight',
+    opens: () => ['tower'],
+    provedBy: 'water-content',
     steps: [
       {
         code: 'vented',
         name: 'Tower vented, drain left open',
-        caution: 'The holding valve can let air creep back: never turn a head that resists.',
+        caution: 'The holding valve can let air creep back: bleed left open and silent.',
       },
       {
         code: 'head',
         name: 'Head off by hand',
-        caution: 'If it does not turn by hand there is pressure behind it. Stop and vent again.',
+        caution:
+          'Stiff: never forced. Zero proved and the drain seen to pass first, then this model’s own tool.',
       },
       { code: 'old', name: 'Old cartridge out, weighed', how: 'Bagged for licensed disposal.' },
       {
@@ -297,8 +309,12 @@ export function proceduresFor(plate: DataPlate): readonly Procedure[] {
   return procedures.filter(({ fits }) => fits(plate));
 }
 
+/** What bears no load: covers, bowls, glasses, small screws of reeds. */
+const SNUG = /reed|bowl|glass|panel/;
+
 /** What is known of a torque on this machine; says so where there is no figure. */
 export function sayTorque(what: string, plate: Pick<DataPlate, 'torques'>): string {
+  if (SNUG.test(what)) return `The ${what}: hand-tight, snug, never forced.`;
   return plate.torques === undefined || plate.torques.trim() === ''
     ? `Torque of the ${what}: no figure known for this machine. Look in its manual; do not guess.`
     : `Torque of the ${what}, by the data plate: ${plate.torques.trim()}`;

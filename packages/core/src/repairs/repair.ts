@@ -19,6 +19,10 @@ export interface RepairEntry {
   /** Code of the check that proves it, and what came out. */
   readonly check?: string | undefined;
   readonly verdict?: Verdict | undefined;
+  /** Codes of what the work opened; empty: nothing. Left out where nobody said. */
+  readonly opens?: readonly string[] | undefined;
+  /** The page that it was told on. */
+  readonly session?: string | undefined;
 }
 
 export type RepairState = 'found' | 'worked-on' | 'proof-failed' | 'proved' | 'closed';
@@ -43,7 +47,7 @@ export function repairStanding(
   entries: readonly RepairEntry[],
   kinds = ourEntryKinds,
 ): RepairStanding {
-  const order = [...entries].sort((a, b) => a.at - b.at);
+  const order = [...entries].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
   const cause = order.findLast((entry) => entry.kind === 'cause')?.words ?? null;
   const minutes = order.reduce((sum, entry) => sum + (entry.minutes ?? 0), 0);
   const steps = new Set(order.flatMap((entry) => (entry.kind === 'step' ? [entry.words] : [])));

@@ -1,7 +1,17 @@
-import { refuse, succeed, type Instant, type Outcome } from '../basics/index.js';
-import { isolationFor } from './guard.js';
-import { isolationSteps, stepsNeededFor } from './isolation-steps.js';
-import { NOT_CONFIRMED, progressOf, type VisitUnit } from './progress.js';
+import { refuse, succeed, type Instant, type Outcome, type Problem } from '../basics/index.js';
+import {
+  isLockedBy,
+  isolationOf,
+  missingFor,
+  reasonAgainst,
+  restartProblem,
+  sayMissing,
+  type IsolateBody,
+  type IsolationFold,
+  type Missing,
+} from '../isolation/index.js';
+import { isDoneRunning, opensTogether } from './needs.js';
+import { guardedOf, NOT_CONFIRMED, progressOf, type VisitUnit } from './progress.js';
 import { moduleOf, type StepBody, type VisitStep } from './visit-step.js';
 
 /** What was done so long before it was told has already happened: it can be marked, not refused. */
@@ -15,7 +25,7 @@ export const AFTER_SIGNING = 'after-signing';
  *
  * Work that needs the machine isolated is refused while it is not, when it is told as it happens. Told later
  * (it was recorded without a connection) it has happened: it is taken, and marked where the isolation behind
- * it had gone stale.
+ * it did not hold.
  *
  * @param steps of the unit in the visit, without this one
  * @param recordedAt when it became known
@@ -25,7 +35,6 @@ export function admitStep(
   steps: readonly VisitStep[],
   step: VisitStep,
   recordedAt: Instant,
-  awayMinutes?: number,
 ): Outcome<readonly string[]> {
   const isLive = recordedAt - step.doneAt <= LIVE_MS;
   const marks: string[] = [];
@@ -35,6 +44,8 @@ export function admitStep(
   if (strange !== undefined) {
     return refuse('unknown-task', `“${strange}” is no task of this unit’s plan.`, 'details');
   }
+  const problem = module?.problem?.(step.body, unit.plate);
+  if (problem) return { ok: false, problem };
   const progress = progressOf(unit, steps);
   if (progress.signed !== null && !module?.isTakenAfterSigning) {
     if (isLive || step.body.kind === 'sign' || step.body.kind === 'leave') {
@@ -45,46 +56,72 @@ export function admitStep(
     }
     marks.push(AFTER_SIGNING);
   }
-  const missing = missingIsolation(unit, steps, step, awayMinutes);
-  if (missing.length > 0) {
-    if (isLive) return refuse('not-isolated', sayMissing(unit, missing));
-    marks.push(NOT_CONFIRMED);
+  const guarded = admitByGuard(unit, steps, step);
+  if (guarded !== null) {
+    if (isLive) return { ok: false, problem: guarded };
+    if (guarded.code === 'not-isolated') marks.push(NOT_CONFIRMED);
   }
-  const problem = module?.problem?.(step.body, unit.plate);
-  if (problem) return { ok: false, problem };
   if (step.body.kind === 'sign') {
-    const [first] = progress.obstacles;
+    const { told = '' } = step.body;
+    const [first] = progress.obstacles.filter(({ code }) => code !== 'stop-stands' || told.trim() === '');
     if (first) return refuse(first.code, first.sentence);
   }
   return succeed(marks);
 }
 
-/** The isolation steps that work of a step needs, and that do not hold for who did it then. */
+/** What the guard has against a step, at its own moment. */
+function admitByGuard(unit: VisitUnit, steps: readonly VisitStep[], step: VisitStep): Problem | null {
+  const fold = isolationAt(unit, steps, step.doneAt);
+  const refusal = (found: { readonly code: string; readonly sentence: string } | null): Problem | null =>
+    found === null ? null : { code: found.code, sentence: found.sentence, field: 'details' };
+  if (step.body.kind === 'isolate') {
+    const found = reasonAgainst(guardedOf(unit), fold, { ...step, body: step.body as IsolateBody });
+    // What an older page confirms stays on record, and counts for nothing.
+    return found?.code === 'old-device' ? null : refusal(found);
+  }
+  if (step.body.kind === 'restart') {
+    return step.body.scope === 'point' ? null : refusal(restartProblem(fold, step.by));
+  }
+  const missing = missingIsolation(unit, steps, step, fold);
+  if (missing.length > 0) return refusal({ code: 'not-isolated', sentence: sayMissing(unit.plate, missing) });
+  if (
+    answeredDone(unit, step.body).some((task) => isDoneRunning(task, unit.plate)) &&
+    isLockedBy(fold, step.by)
+  ) {
+    return refusal({
+      code: 'is-isolated',
+      sentence: 'That is done while it runs, and your lock is on: before isolating, or after the restart.',
+    });
+  }
+  return null;
+}
+
+/** The isolation of a unit at a moment: by what was said in this visit, and anywhere else. */
+export function isolationAt(unit: VisitUnit, steps: readonly VisitStep[], at: Instant): IsolationFold {
+  const known = [...steps, ...(unit.elsewhere ?? [])].filter(({ doneAt }) => doneAt <= at);
+  return isolationOf(guardedOf(unit), known);
+}
+
+/** The points of isolation that a step needs, and that do not hold for who did it then. */
 export function missingIsolation(
   unit: VisitUnit,
   steps: readonly VisitStep[],
   { body, doneAt, by, session }: Pick<VisitStep, 'body' | 'doneAt' | 'by' | 'session'>,
-  awayMinutes?: number,
-): readonly string[] {
-  const needed = neededBy(unit, body);
-  if (needed.length === 0) return [];
-  const { confirmed } = isolationFor(steps, { at: doneAt, by, session, awayMinutes });
-  return needed.filter((code) => !confirmed.has(code));
+  fold = isolationAt(unit, steps, doneAt),
+): readonly Missing[] {
+  const opens = openedBy(unit, body);
+  if (opens?.length === 0) return [];
+  return missingFor(guardedOf(unit), fold, opens, { at: doneAt, by, session });
 }
 
-function neededBy(unit: VisitUnit, body: StepBody): readonly string[] {
+/** What a step opens: the tasks that it answers as done, or the check that it takes. */
+function openedBy(unit: VisitUnit, body: StepBody): readonly string[] | null {
+  const own = moduleOf(body, unit.kinds)?.opens?.(body);
+  return own ?? opensTogether(answeredDone(unit, body), unit.plate);
+}
+
+function answeredDone(unit: VisitUnit, body: StepBody) {
   const answers = moduleOf(body, unit.kinds)?.answers?.(body) ?? [];
   const done = answers.filter(({ outcome }) => outcome === 'done').map(({ task }) => task);
-  const states = new Set(
-    unit.plan.filter(({ code }) => done.includes(code)).map(({ isolation }) => isolation),
-  );
-  const needed = new Set([...states].flatMap((state) => stepsNeededFor(state, unit.plate)));
-  return isolationSteps(unit.plate).flatMap(({ code }) => (needed.has(code) ? [code] : []));
-}
-
-function sayMissing(unit: VisitUnit, missing: readonly string[]): string {
-  const names = isolationSteps(unit.plate).flatMap(({ code, name }) =>
-    missing.includes(code) ? [name] : [],
-  );
-  return `The machine is not isolated for that. Still to do: ${names.join(', ')}.`;
+  return unit.plan.filter(({ code }) => done.includes(code));
 }

@@ -1,23 +1,8 @@
-export {
-  isolationSteps,
-  restartSteps,
-  stepsNeededFor,
-  type IsolationStep,
-  type RestartStep,
-} from './isolation-steps.js';
-export {
-  AWAY_MINUTES,
-  isConfirming,
-  isolationFor,
-  sayInterruption,
-  type Asking,
-  type Interruption,
-  type Isolation,
-} from './guard.js';
+export { isDoneRunning, opensAir, opensOf, opensTogether } from './needs.js';
+export { LOOKED_AT, resultsOf } from './tests.js';
 export { beforeReadings, proofsOf, type Proof } from './proofs.js';
 export { listed, namesOn, spelled } from './names.js';
 export { measurePhases, type FaultBody, type MeasureBody, type MeasurePhase } from './steps/finding.js';
-export { MOST_GAUGE_BAR, type IsolateBody } from './steps/isolating.js';
 export { MOST_PARTS, taskOutcomes } from './steps/working.js';
 export { stepKind, stepLimits, type StepModule, type StepNames } from './steps/step-kind.js';
 export {
@@ -33,8 +18,10 @@ export {
 } from './visit-step.js';
 export {
   countedTasks,
+  guardedOf,
   NOT_CONFIRMED,
   progressOf,
+  type GaugeOffRest,
   type Obstacle,
   type ProofStanding,
   type ProofState,
@@ -42,6 +29,6 @@ export {
   type VisitTask,
   type VisitUnit,
 } from './progress.js';
-export { admitStep, AFTER_SIGNING, LIVE_MS, missingIsolation } from './admit.js';
+export { admitStep, AFTER_SIGNING, isolationAt, LIVE_MS, missingIsolation } from './admit.js';
 export { prepare, worthPlanning, type Preparation, type StationWork } from './prepare.js';
 export { sayOpen, summaryOf, type SummaryLine } from './summary.js';

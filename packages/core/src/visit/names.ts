@@ -1,7 +1,7 @@
 import { checkByCode } from '../checks/index.js';
 import type { DataPlate } from '../machine/index.js';
 import type { ServiceTask } from '../plan/index.js';
-import { isolationSteps } from './isolation-steps.js';
+import { pointOf, STILL } from '../isolation/index.js';
 import type { StepNames } from './steps/step-kind.js';
 
 /** Several things in one line; names of tasks hold commas of their own. */
@@ -22,6 +22,8 @@ export function namesOn(plate: DataPlate, plan: readonly Pick<ServiceTask, 'code
   return {
     task: (code) => find(plan, code),
     check: (code) => checkByCode(code)?.name ?? spelled(code),
-    isolationStep: (code) => find(isolationSteps(plate), code),
+    isolationStep: (code) =>
+      code === STILL ? 'Looked again after a pause' : (pointOf(plate, code)?.name ?? spelled(code)),
+    isolationTile: (code, tile) => find(pointOf(plate, code)?.tiles ?? [], tile),
   };
 }

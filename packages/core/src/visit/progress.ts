@@ -1,9 +1,18 @@
 import type { Instant } from '../basics/index.js';
+import {
+  addEvent,
+  missingFor,
+  NOTHING_ISOLATED,
+  type Guarded,
+  type IsolateBody,
+  type IsolationEvent,
+  type IsolationFold,
+} from '../isolation/index.js';
 import type { DataPlate } from '../machine/index.js';
 import type { ServiceTask } from '../plan/index.js';
+import { opensAir, opensTogether } from './needs.js';
 import { proofsOf, type Proof } from './proofs.js';
 import type { FaultBody, MeasureBody, NoteBody, PhotoBody } from './steps/finding.js';
-import type { IsolateBody } from './steps/isolating.js';
 import type { SignBody } from './steps/leaving.js';
 import type { TaskAnswer } from './steps/step-kind.js';
 import type { PartBody } from './steps/working.js';
@@ -29,6 +38,8 @@ export interface VisitTask {
   readonly proofs: readonly ProofStanding[];
   readonly proof: ProofState;
   readonly closedBecause: string | null;
+  /** When its answer became known; null while that waits on its device. */
+  readonly knownAt: Instant | null;
   readonly marks: readonly string[];
 }
 
@@ -36,7 +47,7 @@ type Told<Body> = Body & { readonly id: string; readonly at: Instant; readonly b
 
 /** Why a unit cannot be signed for yet. */
 export interface Obstacle {
-  readonly code: 'unanswered' | 'unproved' | 'proof-failed' | 'not-restarted' | 'no-reason';
+  readonly code: 'unanswered' | 'unproved' | 'proof-failed' | 'not-restarted' | 'no-reason' | 'stop-stands';
   readonly tasks: readonly string[];
   readonly sentence: string;
 }
@@ -52,8 +63,8 @@ export interface UnitProgress {
   readonly notes: readonly Told<NoteBody>[];
   readonly faults: readonly Told<FaultBody>[];
   readonly hours: number | null;
-  /** What the gauge showed with the drain open, where it does not rest at zero. */
-  readonly gaugeOffZero: { readonly pressureBar: number; readonly provedBy: string | null } | null;
+  /** Gauges that do not rest at zero on an empty space, as they were found. */
+  readonly gaugesOffRest: readonly GaugeOffRest[];
   readonly isRestarted: boolean;
   readonly signed: Told<SignBody> | null;
   readonly left: { readonly reason: string; readonly by: string; readonly at: Instant } | null;
@@ -69,6 +80,12 @@ export interface VisitUnit {
   readonly plan: readonly ServiceTask[];
   /** Codes of the tasks planned for the visit when it began. */
   readonly planned: readonly string[];
+  /** What was said of the unit’s isolation outside the visit: in repairs, in other visits. */
+  readonly elsewhere?: readonly IsolationEvent[] | undefined;
+  readonly pauseMinutes?: number | undefined;
+  readonly timeZone?: string | undefined;
+  /** What forbids running it, in a sentence each. */
+  readonly stops?: readonly string[] | undefined;
   /** Kinds of step that are known; default: all of this release. */
   readonly kinds?: StepKinds | undefined;
 }
@@ -79,6 +96,19 @@ interface Answer extends Pick<TaskAnswer, 'outcome' | 'reason'> {
   readonly marks: readonly string[];
   /** Place in the order of things, for what comes before and after. */
   readonly index: number;
+  readonly recordedAt: Instant | undefined;
+}
+
+/** A needle that shows something where nothing is. */
+export interface GaugeOffRest {
+  readonly point: string;
+  readonly tile: string;
+  readonly pressureBar: number;
+}
+
+/** The unit’s guard as the visit sees it. */
+export function guardedOf({ plate, pauseMinutes, timeZone }: VisitUnit): Guarded {
+  return { plate, pauseMinutes, timeZone };
 }
 
 /** What was said, in its order, before it is judged. */
@@ -94,15 +124,17 @@ interface Gathered {
   readonly notes: Told<NoteBody>[];
   readonly faults: Told<FaultBody>[];
   hours: number | null;
-  gaugeOffZero: UnitProgress['gaugeOffZero'];
+  readonly gaugesOffRest: Map<string, GaugeOffRest>;
+  isolation: IsolationFold;
+  lockIndex: number;
   restartIndex: number;
-  signed: (Told<SignBody> & { readonly index: number }) | null;
+  signed: (Told<SignBody> & { readonly index: number; readonly recordedAt: Instant | undefined }) | null;
   left: UnitProgress['left'];
 }
 
-function gather({ planned, kinds }: VisitUnit, order: readonly VisitStep[]): Gathered {
+function gather(unit: VisitUnit, order: readonly VisitStep[]): Gathered {
   const found: Gathered = {
-    planned: new Set(planned),
+    planned: new Set(unit.planned),
     answers: new Map(),
     closed: new Map(),
     skipped: new Map(),
@@ -113,25 +145,37 @@ function gather({ planned, kinds }: VisitUnit, order: readonly VisitStep[]): Gat
     notes: [],
     faults: [],
     hours: null,
-    gaugeOffZero: null,
+    gaugesOffRest: new Map(),
+    isolation: NOTHING_ISOLATED,
+    lockIndex: -1,
     restartIndex: -1,
     signed: null,
     left: null,
   };
-  order.forEach((step, index) => add(found, step, index, kinds));
+  const elsewhere = [...(unit.elsewhere ?? [])].sort((a, b) => (isBefore(a, b) ? -1 : 1));
+  let next = 0;
+  const guarded = guardedOf(unit);
+  order.forEach((step, index) => {
+    for (; next < elsewhere.length && isBefore(elsewhere[next]!, step); next += 1) {
+      found.isolation = addEvent(guarded, found.isolation, elsewhere[next]!);
+    }
+    add(unit, found, step, index);
+    found.isolation = addEvent(guarded, found.isolation, step);
+  });
   return found;
 }
 
-function add(
-  found: Gathered,
-  { id, doneAt: at, by, body, marks = [] }: VisitStep,
-  index: number,
-  kinds: StepKinds | undefined,
-): void {
+function isBefore(a: IsolationEvent, b: IsolationEvent): boolean {
+  return a.doneAt < b.doneAt || (a.doneAt === b.doneAt && a.id < b.id);
+}
+
+function add(unit: VisitUnit, found: Gathered, step: VisitStep, index: number): void {
+  const { id, doneAt: at, by, body, recordedAt } = step;
   const told = { id, at, by };
-  for (const { task, outcome, reason } of moduleOf(body, kinds)?.answers?.(body) ?? []) {
+  for (const { task, outcome, reason } of moduleOf(body, unit.kinds)?.answers?.(body) ?? []) {
     found.planned.add(task);
-    found.answers.set(task, { outcome, at, by, reason, marks, index });
+    const marks = marksOf(unit, found.isolation, step, task, outcome);
+    found.answers.set(task, { outcome, at, by, reason, marks, index, recordedAt });
     found.closed.delete(task);
   }
   switch (body.kind) {
@@ -154,7 +198,7 @@ function add(
       found.hours = body.hours;
       return;
     case 'isolate':
-      return addIsolation(found, body);
+      return addIsolation(found, body, index);
     case 'restart':
       found.restartIndex = index;
       return;
@@ -163,7 +207,7 @@ function add(
     case 'close':
       return void found.closed.set(body.task, body.reason);
     case 'sign':
-      found.signed = { ...body, ...told, index };
+      found.signed = { ...body, ...told, index, recordedAt };
       found.left = null;
       return;
     case 'leave':
@@ -172,10 +216,32 @@ function add(
   }
 }
 
-function addIsolation(found: Gathered, body: IsolateBody): void {
-  if (body.step !== 'gauge-zero' || body.pressureBar === undefined) return;
-  const { pressureBar, provedBy = null } = body;
-  found.gaugeOffZero = pressureBar === 0 ? null : { pressureBar, provedBy };
+/** The marks of an answer: whether the isolation that it needs held at its moment is worked out, never kept. */
+function marksOf(
+  unit: VisitUnit,
+  isolation: IsolationFold,
+  { doneAt: at, by, session, marks = [], isBeforeSpaces = false }: VisitStep,
+  code: string,
+  outcome: string,
+): readonly string[] {
+  if (isBeforeSpaces) return marks;
+  const given = marks.filter((mark) => mark !== NOT_CONFIRMED);
+  const task = unit.plan.find((one) => one.code === code);
+  if (outcome !== 'done' || task === undefined) return given;
+  const opens = opensTogether([task], unit.plate);
+  const missing = missingFor(guardedOf(unit), isolation, opens, { at, by, session });
+  return missing.length === 0 ? given : [...given, NOT_CONFIRMED];
+}
+
+function addIsolation(found: Gathered, body: IsolateBody, index: number): void {
+  const { step, tile = '', confirmed, needle, pressureBar } = body;
+  if (step === 'lock-out' && confirmed) found.lockIndex = index;
+  // Pages of earlier releases noted one gauge for the whole machine.
+  const isOff = needle === 'off' || (step === 'gauge-zero' && body.provedBy !== undefined);
+  const key = `${step}/${tile}`;
+  if (isOff && pressureBar !== undefined && pressureBar > 0) {
+    found.gaugesOffRest.set(key, { point: step, tile, pressureBar });
+  } else if (needle !== undefined) found.gaugesOffRest.delete(key);
 }
 
 /** Brings together what happened on one unit, whatever order it became known in. */
@@ -189,10 +255,11 @@ export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitPr
     ),
   );
   const opened = [...answers].flatMap(([code, { outcome, index }]) =>
-    outcome === 'done' && known.get(code)?.isolation === 'isolated-and-vented' ? [index] : [],
+    outcome === 'done' && known.has(code) && opensMachine(known.get(code)!, unit.plate) ? [index] : [],
   );
-  const isRestarted = restartIndex > Math.max(-1, ...opened);
-  const hasNews = signed !== null && [...answers.values()].some(({ index }) => index > signed.index);
+  const lastOpen = Math.max(-1, found.lockIndex, ...opened);
+  const isRestarted = restartIndex > lastOpen;
+  const hasNews = signed !== null && [...answers.values()].some((answer) => isNews(answer, signed));
   return {
     tasks,
     measured: found.measured,
@@ -202,11 +269,11 @@ export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitPr
     notes: found.notes,
     faults: found.faults,
     hours: found.hours,
-    gaugeOffZero: found.gaugeOffZero,
+    gaugesOffRest: [...found.gaugesOffRest.values()],
     isRestarted,
     signed: hasNews ? null : signed,
     left: found.left,
-    obstacles: obstaclesTo(tasks, known, opened.length > 0 && !isRestarted),
+    obstacles: obstaclesTo(tasks, known, lastOpen >= 0 && !isRestarted, unit.stops ?? []),
     isolationNotConfirmed: tasks.flatMap(({ code, marks }) => (marks.includes(NOT_CONFIRMED) ? [code] : [])),
   };
 
@@ -229,9 +296,22 @@ export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitPr
       proofs,
       proof: proofState(proofs, closedBecause),
       closedBecause,
+      knownAt: answer?.recordedAt ?? null,
       marks: answer?.marks ?? [],
     };
   }
+}
+
+/** What opens the machine itself; a point of use has its own way back. */
+function opensMachine(task: ServiceTask, plate: DataPlate): boolean {
+  const opens = opensTogether([task], plate);
+  return opensAir(task, plate) && !(opens?.length === 1 && opens[0] === 'point');
+}
+
+/** Whether an answer came, or became known, after the signature: it is not signed for. */
+function isNews({ index, recordedAt }: Answer, signed: NonNullable<Gathered['signed']>): boolean {
+  if (index > signed.index) return true;
+  return recordedAt !== undefined && signed.recordedAt !== undefined && recordedAt > signed.recordedAt;
 }
 
 /** Each part once, with how many of it stayed used. */
@@ -251,6 +331,11 @@ function standingOfProof({ tight, measured }: Gathered, proof: Proof, after: num
     const last = tight.findLast(({ index }) => index > after);
     const state = last === undefined ? 'missing' : last.tight ? 'passed' : 'failed';
     return { proof, state, words: last?.words ?? null };
+  }
+  if (proof.kind === 'result') {
+    // It is asked for in the visit, before or after the rest of the work.
+    const result = measured.findLast(({ check }) => proof.anyOf.includes(check));
+    return { proof, state: result === undefined ? 'missing' : 'passed', words: result?.reason ?? null };
   }
   const last = measured.findLast(
     ({ index, phase, check }) => index > after && phase === 'proof' && proof.anyOf.includes(check),
@@ -277,6 +362,7 @@ function obstaclesTo(
   tasks: readonly VisitTask[],
   known: ReadonlyMap<string, ServiceTask>,
   mustRestart: boolean,
+  stops: readonly string[],
 ): Obstacle[] {
   const names = (codes: readonly string[]) => codes.map((code) => known.get(code)?.name ?? code).join(', ');
   const obstacle = (code: Obstacle['code'], found: readonly VisitTask[], say: (names: string) => string) =>
@@ -305,7 +391,17 @@ function obstaclesTo(
           {
             code: 'not-restarted',
             tasks: [],
-            sentence: 'It was opened and has not been started again: what was done is not proved.',
+            sentence:
+              'It was locked out and has not been started again: guards back, lock off, and prove it.',
+          } as const,
+        ]
+      : []),
+    ...(stops.length > 0
+      ? [
+          {
+            code: 'stop-stands',
+            tasks: [],
+            sentence: `It must not run: ${stops.join(' ')} A later better verdict, or left out of service and told to somebody.`,
           } as const,
         ]
       : []),
@@ -322,9 +418,13 @@ function obstaclesTo(
   ];
 }
 
-/** Tasks that count as done once the unit is signed for: done, and proved or closed. */
+/** Tasks that count as done once the unit is signed for: done, and proved or closed; a test never without its result. */
 export function countedTasks({ tasks }: Pick<UnitProgress, 'tasks'>): readonly VisitTask[] {
   return tasks.filter(
-    ({ outcome, proof }) => outcome === 'done' && proof !== 'missing' && proof !== 'failed',
+    ({ outcome, proof, proofs }) =>
+      outcome === 'done' &&
+      proof !== 'missing' &&
+      proof !== 'failed' &&
+      !proofs.some((one) => one.proof.kind === 'result' && one.state === 'missing'),
   );
 }

@@ -1,10 +1,14 @@
 import { checksFor } from '../checks/index.js';
 import type { DataPlate } from '../machine/index.js';
+import { opensAir } from './needs.js';
+import { resultsOf } from './tests.js';
 import { usualVerification, type ServiceTask } from '../plan/index.js';
 
 /** What shows that work helped: the joints tight under full pressure, or a check after it. */
 export type Proof =
   | { readonly kind: 'tight' }
+  /** The result of a test: it is the work itself, whatever came out. */
+  | { readonly kind: 'result'; readonly anyOf: readonly string[] }
   | {
       readonly kind: 'check';
       /** Codes of checks, any of which will do; the first is the usual one. */
@@ -20,12 +24,15 @@ const HOLD_NO_AIR = new Set(['drive', 'motor']);
  * @returns nothing for work that changes nothing that can be measured, like an inspection
  */
 export function proofsOf(
-  task: Pick<ServiceTask, 'code' | 'station' | 'isolation' | 'verifiedBy'>,
+  task: Pick<ServiceTask, 'code' | 'station' | 'isolation' | 'opens' | 'verifiedBy' | 'testedBy'>,
   plate: DataPlate,
 ): readonly Proof[] {
   const changed = changedBy(task, plate);
-  const opens = task.isolation === 'isolated-and-vented' && !HOLD_NO_AIR.has(task.station);
+  const isOpened = task.isolation === 'isolated-and-vented' || opensAir(task, plate);
+  const opens = isOpened && !HOLD_NO_AIR.has(task.station);
+  const results = resultsOf(task, plate);
   return [
+    ...(results.length > 0 ? [{ kind: 'result', anyOf: results } as const] : []),
     ...(opens ? [{ kind: 'tight' } as const] : []),
     ...(changed.length > 0 ? [{ kind: 'check', anyOf: changed } as const] : []),
   ];

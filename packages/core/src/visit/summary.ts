@@ -1,3 +1,4 @@
+import { pointOf } from '../isolation/index.js';
 import { checkByCode } from '../checks/index.js';
 import type { Obstacle, UnitProgress, VisitTask, VisitUnit } from './progress.js';
 import { NOT_CONFIRMED } from './progress.js';
@@ -44,11 +45,11 @@ export function summaryOf(unit: VisitUnit, progress: UnitProgress): readonly Sum
       .filter(({ verdict, phase }) => phase !== 'before' && verdict !== undefined && verdict !== 'good')
       .flatMap(({ check, reason }) => line('found', `${checkByCode(check)?.name ?? check}: ${reason ?? ''}`)),
     ...progress.faults.flatMap(({ found }) => line('found', `Found: ${sentence(found)}`)),
-    ...line(
-      'found',
-      progress.gaugeOffZero === null || progress.gaugeOffZero.provedBy === null
-        ? null
-        : `A gauge shows ${progress.gaugeOffZero.pressureBar} bar with the drain open: it cannot be trusted.`,
+    ...progress.gaugesOffRest.flatMap(({ point, pressureBar }) =>
+      line(
+        'found',
+        `The ${pointOf(unit.plate, point)?.gauge ?? 'gauge'} shows ${pressureBar} bar on an empty space: it cannot be trusted.`,
+      ),
     ),
     ...line(
       'used',

@@ -30,11 +30,15 @@ export interface VisitStep {
   readonly session: string;
   readonly body: StepBody;
   readonly marks?: readonly string[] | undefined;
+  /** When it became known; left out while it waits on its device. */
+  readonly recordedAt?: Instant | undefined;
+  /** Told under the rules of releases up to 0.2: its marks stand as they were given. */
+  readonly isBeforeSpaces?: boolean | undefined;
 }
 
-/** The order in which things happened, whenever each became known. */
+/** The order in which things happened, whenever each became known; ties by id. */
 export function inOrder(steps: readonly VisitStep[]): readonly VisitStep[] {
-  return [...steps].sort((a, b) => a.doneAt - b.doneAt);
+  return [...steps].sort((a, b) => a.doneAt - b.doneAt || (a.id < b.id ? -1 : 1));
 }
 
 /** The kind of a step; one that nobody knows says nothing. */

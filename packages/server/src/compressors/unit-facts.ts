@@ -1,6 +1,7 @@
 import type { Instant } from '@entretien/core/basics';
 import type { HourReading, MeterChange } from '@entretien/core/hours';
 import type { MeasuredFact, PutOff, ServiceRecord, StartingPointFact } from '@entretien/core/plan';
+import { LOOKED_AT } from '@entretien/core/visit';
 import type { Database } from '../persistence/database.js';
 import { METER_CHANGE_COLUMNS } from '../persistence/hour-facts-sql.js';
 
@@ -69,13 +70,17 @@ function stands({ voidedAt }: Voidable): boolean {
 
 type RawMeasured = Omit<MeasuredFact, 'baseline'> & { baseline: number };
 type RawStart = Omit<StartingPointFact, 'task' | 'hoursUsed' | 'countsFromOn'> & { points: string };
-type RawService = Omit<ServiceRecord, 'tasks' | 'hours'> & { tasks: string; hours: number | null };
+type RawService = Omit<ServiceRecord, 'tasks' | 'hours'> & {
+  tasks: string;
+  marks: string;
+  hours: number | null;
+};
 
 const READINGS = `SELECT json_group_array(json_array("taken_at", "hours", "counts", "source", "recorded_at", "seq")) AS "readings" FROM (SELECT * FROM "reading" WHERE "compressor_id" = ? ORDER BY "taken_at", "hours")`;
 const JOIN_VOIDED = 'LEFT JOIN "voided" "v" ON "v"."fact_id" = "f"."id"';
 const OF_UNIT = 'WHERE "f"."compressor_id" = ?';
 const METER_CHANGES = `SELECT ${METER_CHANGE_COLUMNS}, "voided_at" AS "voidedAt" FROM "meter_change" "f" ${JOIN_VOIDED} ${OF_UNIT}`;
-const SERVICES = `SELECT "done_at" AS "doneAt", "recorded_at" AS "recordedAt", "hours", "tasks", "voided_at" AS "voidedAt" FROM "service" "f" ${JOIN_VOIDED} ${OF_UNIT} ORDER BY "done_at"`;
+const SERVICES = `SELECT "done_at" AS "doneAt", "recorded_at" AS "recordedAt", "hours", "tasks", "marks", "voided_at" AS "voidedAt" FROM "service" "f" ${JOIN_VOIDED} ${OF_UNIT} ORDER BY "done_at"`;
 /** Only what has a figure, which is what the index of figures holds. */
 const MEASUREMENTS = `SELECT "check_code" AS "check", "taken_at" AS "takenAt", "recorded_at" AS "recordedAt", "figure" AS "value", "uncertainty", "is_baseline" AS "baseline", "discharge_c" AS "tempC", "voided_at" AS "voidedAt" FROM "measurement" "f" ${JOIN_VOIDED} ${OF_UNIT} AND "figure" IS NOT NULL ORDER BY "taken_at"`;
 const PUT_OFFS = `SELECT "task", "put_off_at" AS "putOffAt", "recorded_at" AS "recordedAt", "reason", "until_hours" AS "untilHours", "until_on" AS "untilOn", "risk", "voided_at" AS "voidedAt" FROM "put_off" "f" ${JOIN_VOIDED} ${OF_UNIT}`;
@@ -83,8 +88,11 @@ const STARTING_POINTS = `SELECT "set_at" AS "setAt", "recorded_at" AS "recordedA
 const VOIDED_READINGS =
   'SELECT "r"."seq", "voided_at" AS "voidedAt" FROM "voided" "v" JOIN "fact" "f" ON "f"."id" = "v"."fact_id" JOIN "reading" "r" ON "r"."seq" = "f"."seq" WHERE "v"."compressor_id" = ?';
 
-function toService({ doneAt, recordedAt, voidedAt, hours, tasks }: RawService): ServiceRecord {
-  return { doneAt, recordedAt, voidedAt, hours: hours ?? undefined, tasks: JSON.parse(tasks) as string[] };
+function toService({ doneAt, recordedAt, voidedAt, hours, tasks, marks }: RawService): ServiceRecord {
+  const all = JSON.parse(tasks) as string[];
+  // What was looked at only is not done.
+  const done = marks === '[]' ? all : all.filter((code) => !marks.includes(`"${LOOKED_AT}${code}"`));
+  return { doneAt, recordedAt, voidedAt, hours: hours ?? undefined, tasks: done };
 }
 
 function toMeasured(row: RawMeasured): MeasuredFact {

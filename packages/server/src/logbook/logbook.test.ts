@@ -41,7 +41,9 @@ test('every kind of fact is in it, the latest first', async () => {
 test('it is found by unit, site, kind and time, and in pages', async () => {
   expect(new Set((await find(`compressorId=${unit}`)).map(({ tag }) => tag))).toEqual(new Set(['HC-1']));
   expect(said(await find('kind=repair'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
-  expect(said(await find(`kind=service&from=${daysAgo(9.5)}`))).toEqual(['CJ-9 Service: Belt check']);
+  expect(said(await find(`kind=service&from=${daysAgo(9.5)}`))).toEqual([
+    'CJ-9 Service: Belt check (looked at, no result)',
+  ]);
   const first = await server.read('/api/logbook?limit=3');
   const second = await server.read(`/api/logbook?limit=200&cursor=${first.body.nextCursor}`);
   const ids = [...first.body.items, ...second.body.items].map(({ id }: LogbookEntryView) => id);
@@ -51,7 +53,7 @@ test('it is found by unit, site, kind and time, and in pages', async () => {
 test('words are looked for in what happened and in notes, whatever their accents and their beginning', async () => {
   expect(said(await find('q=relief weeps'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
   expect(said(await find('q=ol schwarz'))).toEqual(['HC-1 Service: Oil change']);
-  expect(said(await find('q=belt ch'))).toEqual(['CJ-9 Service: Belt check']);
+  expect(said(await find('q=belt ch'))).toEqual(['CJ-9 Service: Belt check (looked at, no result)']);
   expect(said(await find('q=cracked'))).toEqual(['HC-1 Hours read: 100 h']);
   expect(said(await find('q=gate'))).toEqual(['HC-1 Note: Key at the gate']);
   expect(await find('q=nowhere')).toEqual([]);
@@ -109,8 +111,8 @@ test('the steps of isolating a machine take one line', async () => {
   await visit.isolate();
   const lines = said(await find(`kind=visit-step&compressorId=${third}`));
   expect(lines).toHaveLength(1);
-  expect(lines[0]).toMatch(/^FP-2 Isolated: .*Gauge at zero, 0 bar/);
-  expect(lines[0]).toContain('Stop, switch off, lock out');
+  expect(lines[0]).toMatch(/^FP-2 Isolated: .*Receiver empty, silent, needle fell/);
+  expect(lines[0]).toContain('Off, locked, tried, automatic off');
   expect(lines[0]!.match(/Isolated/g)).toHaveLength(1);
   // In a list each step stands by itself.
   const csv = await server.read(`/api/logbook/export?format=csv&kind=visit-step&compressorId=${third}`);

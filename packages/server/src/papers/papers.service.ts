@@ -1,7 +1,9 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { formatDay, localDayAt, sayDay, sayMoment } from '@entretien/core/basics';
 import { checkByCode } from '@entretien/core/checks';
-import { describeMachine, stationName } from '@entretien/core/machine';
+import type { StopView } from '@entretien/contracts';
+import { stopText } from '@entretien/core/stop';
+import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
 import type { TaskStanding } from '@entretien/core/plan';
 import { NOT_CONFIRMED, sayOpen, summaryOf, type MeasurePhase, type VisitTask } from '@entretien/core/visit';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
@@ -13,10 +15,11 @@ import { PartEntity } from '../persistence/entities/part.entity.js';
 import { PhotoEntity, type VisitEntity } from '../persistence/entities/visit.entity.js';
 import { SitesService } from '../sites/sites.service.js';
 import { StandingsService } from '../standings/standings.service.js';
+import { StopsService } from '../stops/stops.service.js';
 import { PhotosService } from '../visits/photos.service.js';
 import { VisitBook } from '../visits/visit-book.js';
 import { drawReport, type ReportContent, type ReportedUnit } from './report-paper.js';
-import { drawTag, type TagContent } from './tag-paper.js';
+import { drawRedTag, drawTag, type RedTagContent, type TagContent } from './tag-paper.js';
 
 const PHASES: Readonly<Record<MeasurePhase, string>> = { before: 'before', work: 'at work', proof: 'after' };
 const PROOFS: Readonly<Record<VisitTask['proof'], string>> = {
@@ -38,6 +41,7 @@ export class PapersService {
     private readonly standings: StandingsService,
     private readonly book: VisitBook,
     private readonly photos: PhotosService,
+    private readonly stops: StopsService,
     @Inject(CLOCK) private readonly clock: Clock,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
@@ -48,9 +52,12 @@ export class PapersService {
     const now = this.clock();
     const judged = this.standings.judge(unit, now);
     const { plate, history, standing } = judged;
+    const base = (this.settings.publicUrl ?? origin).replace(/\/+$/, '');
+    const stops = this.stops.views(unit.id);
+    if (stops.length > 0)
+      return drawRedTag(this.redTagOf(plate, stops, `${base}/units/${unit.id}`, history.timeZone));
     const last = [...history.services].sort((a, b) => a.doneAt - b.doneAt).at(-1);
     const lastTask = standing.tasks.filter((task) => task.lastDoneAt === last?.doneAt);
-    const base = (this.settings.publicUrl ?? origin).replace(/\/+$/, '');
     const content: TagContent = {
       tag: plate.tag,
       description: describeMachine(plate),
@@ -64,6 +71,28 @@ export class PapersService {
       printedAt: new Date(now),
     };
     return drawTag(content);
+  }
+
+  private redTagOf(
+    plate: DataPlate,
+    stops: readonly StopView[],
+    address: string,
+    timeZone: string,
+  ): RedTagContent {
+    return {
+      tag: plate.tag,
+      description: describeMachine(plate),
+      site: this.sites.find(plate.siteId)?.name ?? '',
+      stops: stops.map((stop) => ({
+        what: stopText(stop),
+        why: stop.why,
+        since: `Since ${sayMoment(Date.parse(stop.since), timeZone)}, ${stop.byName}`,
+        toShow: stop.toShow,
+        told: stop.told,
+      })),
+      address,
+      printedAt: new Date(this.clock()),
+    };
   }
 
   report(visitId: string): Promise<Buffer> {

@@ -67,6 +67,32 @@ describe('the service tag', () => {
     expect(read?.data).toBe(`https://service.example/units/${unit}`);
   });
 
+  test('of what must not be used it is red, and says why, since when, who was told and what must be shown', async () => {
+    const unit = await server.addUnit({ tag: 'RED-1' });
+    const out = {
+      id: randomUUID(),
+      since: daysAgo(0),
+      scope: 'unit',
+      ground: 'vessel',
+      why: 'The receiver weeps at a weld. '.repeat(16).trim(),
+      toShow: 'Retest by a licensed firm',
+      told: 'Shift leader Orvel',
+    };
+    expectStatus(201, await server.post(`/api/compressors/${unit}/out-of-service`, out));
+    const { text, pages } = await openPdf((await server.readBytes(`/api/compressors/${unit}/tag.pdf`)).bytes);
+    expect(pages).toBe(1);
+    for (const words of [
+      'DO NOT USE',
+      'RED-1',
+      'Out of service',
+      'weeps at a weld',
+      'Orvel',
+      'Retest by a licensed',
+    ])
+      expect(text).toContain(words);
+    expect(text).not.toContain('Next due');
+  });
+
   test('a machine without any record has a tag, too', async () => {
     const unit = await server.addUnit({ tag: 'Łódź-1' });
     const { text } = await openPdf((await server.readBytes(`/api/compressors/${unit}/tag.pdf`)).bytes);
@@ -224,9 +250,9 @@ test('the report tells the visit: work, measurements, parts, photos, signature a
   const unit = await screw();
   const visit = await VisitAtWork.plan(server, unit, ['oil-change', 'bearing-check', 'intake-replace']);
   await visit.step('hours', { hours: 2110 });
+  await visit.done('bearing-check');
   await visit.isolate();
   await visit.done('oil-change');
-  await visit.done('bearing-check');
   await visit.step('task', {
     task: 'intake-replace',
     outcome: 'not-done',

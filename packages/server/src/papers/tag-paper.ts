@@ -17,6 +17,23 @@ export interface TagContent {
   readonly printedAt: Date;
 }
 
+/** What stands on the red card of something that must not be used. */
+export interface RedTagContent {
+  readonly tag: string;
+  readonly description: string;
+  readonly site: string;
+  /** What must not be used and why, the oldest first. */
+  readonly stops: readonly {
+    readonly what: string;
+    readonly why: string;
+    readonly since: string;
+    readonly toShow: string | null;
+    readonly told: string | null;
+  }[];
+  readonly address: string;
+  readonly printedAt: Date;
+}
+
 const CARD = { width: 298, height: 210, margin: 14 };
 const CODE = 92;
 
@@ -47,6 +64,44 @@ export async function drawTag(tag: TagContent): Promise<Buffer> {
   }
   return paper.finish();
 }
+
+/** A red card of the same size: do not use, why, since when, by whom, and what must be shown to run again. */
+export async function drawRedTag(tag: RedTagContent): Promise<Buffer> {
+  const paper = new Paper({ ...CARD, title: `Out of service ${tag.tag}`, createdAt: tag.printedAt });
+  const { document } = paper;
+  const band = 40;
+  document.rect(0, 0, CARD.width, band).fill(RED);
+  document.fillColor('#ffffff');
+  paper.put('DO NOT USE', CARD.margin, 9, paper.width, { size: 22, strong: true, colour: '#ffffff' });
+  document
+    .lineWidth(5)
+    .rect(2.5, 2.5, CARD.width - 5, CARD.height - 5)
+    .stroke(RED);
+  const code = await QRCode.toBuffer(tag.address, { errorCorrectionLevel: 'M', margin: 4, scale: 8 });
+  const small = 66;
+  document.image(code, paper.left + paper.width - small, band + 6, { width: small });
+  const wide = paper.width - small - 8;
+  let y = band + 8;
+  y += paper.put(tag.tag, paper.left, y, wide, { size: 17, strong: true });
+  y +=
+    paper.put(`${tag.description} · ${tag.site}`, paper.left, y, wide, { size: 8, colour: ink.second }) + 4;
+  // What has no room on the card stands behind its code.
+  for (const stop of tag.stops.slice(0, 2)) {
+    const under = y > band + 6 + small ? paper.width : wide;
+    y += paper.put(shortened(`${stop.what}. ${stop.why}`, 150), paper.left, y, under, {
+      size: 9,
+      strong: true,
+    });
+    const more = [stop.since, stop.told === null ? '' : `Told to ${stop.told}`].filter(Boolean).join(' · ');
+    y += paper.put(more, paper.left, y, under, { size: 8 });
+    if (stop.toShow !== null)
+      y += paper.put(`To run again: ${shortened(stop.toShow, 90)}`, paper.left, y, under, { size: 8 });
+    y += 3;
+  }
+  return paper.finish();
+}
+
+const RED = '#b3261e';
 
 function shortened(text: string, longest: number): string {
   return text.length <= longest ? text : `${text.slice(0, longest - 1).trimEnd()}…`;

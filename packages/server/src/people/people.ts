@@ -45,6 +45,12 @@ export class PeopleService {
     return people.length > 0 ? people : [DEFAULT_PERSON];
   }
 
+  /** What somebody is called; the id itself where nobody is known by it. */
+  nameOf(id: string): string {
+    if (id === DEFAULT_PERSON_ID) return DEFAULT_PERSON.name;
+    return this.database.find(PersonEntity, id)?.name ?? id;
+  }
+
   /** The id of a known person; a problem when nobody is known by it. */
   require(id: string): string {
     if (id === DEFAULT_PERSON_ID || this.database.find(PersonEntity, id)) return id;

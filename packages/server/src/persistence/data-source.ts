@@ -5,6 +5,7 @@ import { PlanContentEntity, PlanVersionEntity } from './entities/compressor.enti
 import { VoidedEntity } from './entities/correction.entity.js';
 import { FleetPriorEntity } from './entities/fleet-prior.entity.js';
 import { PersonEntity } from './entities/person.entity.js';
+import { SettingEntity } from './entities/stop.entity.js';
 import { PhotoEntity } from './entities/visit.entity.js';
 import { migrations } from './migrations/index.js';
 import { storedKinds } from './stored-kinds.js';
@@ -18,6 +19,7 @@ const others = [
   PhotoEntity,
   VoidedEntity,
   FleetPriorEntity,
+  SettingEntity,
 ];
 
 /** Customers' data are nobody else's on this machine; what lies beside the database gets its rights from it. */

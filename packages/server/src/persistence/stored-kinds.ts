@@ -7,6 +7,7 @@ import './entities/part.entity.js';
 import './entities/plan-facts.entity.js';
 import './entities/repair.entity.js';
 import './entities/service.entity.js';
+import './entities/stop.entity.js';
 import './entities/site.entity.js';
 import './entities/vessel.entity.js';
 import './entities/visit.entity.js';

@@ -1,9 +1,17 @@
 import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
-import { OpenRepair, RepairsQuery, type Page, type RepairView } from '@entretien/contracts';
+import {
+  OpenRepair,
+  RecordRepairStep,
+  RepairsQuery,
+  type Page,
+  type RepairStepView,
+  type RepairView,
+} from '@entretien/contracts';
 import { pageOf } from '../common/page.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
+import { IsolationModule } from '../isolation/isolation.module.js';
 import { MeasurementsModule } from '../measurements/measurements.module.js';
 import { PartsModule } from '../parts/parts.module.js';
 import { PeopleModule } from '../people/people.js';
@@ -37,6 +45,12 @@ export class RepairsController {
     return this.repairs.view(this.repairs.require(id));
   }
 
+  @Post('repairs/:id/steps')
+  @ApiOperation({ summary: 'Isolate the unit, or start it again, for the work of a repair' })
+  step(@Param('id') id: string, @Body() step: RecordRepairStep, @RequestPerson() by: string): RepairStepView {
+    return this.repairs.step(id, step, by);
+  }
+
   @Post('repairs/:id/entries')
   @ApiOperation({ summary: 'Cause, work, part, step of an overhaul, proof, or closing with a reason' })
   add(@Param('id') id: string, @Body() entry: object, @RequestPerson() by: string): RepairView {
@@ -45,7 +59,7 @@ export class RepairsController {
 }
 
 @Module({
-  imports: [CompressorsModule, PeopleModule, MeasurementsModule, PartsModule],
+  imports: [CompressorsModule, PeopleModule, MeasurementsModule, PartsModule, IsolationModule],
   controllers: [RepairsController],
   providers: [RepairsService],
   exports: [RepairsService],

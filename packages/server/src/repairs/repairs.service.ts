@@ -1,25 +1,38 @@
 import { Injectable } from '@nestjs/common';
-import type {
-  AddRepairEntry,
-  OpenRepair,
-  RepairEntryView,
-  RepairsQuery,
-  RepairView,
+import {
+  isolationContracts,
+  type AddRepairEntry,
+  type OpenRepair,
+  type RecordRepairStep,
+  type RepairStepView,
+  type RepairEntryView,
+  type RepairsQuery,
+  type RepairView,
 } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import { stationCodes } from '@entretien/core/machine';
-import { admitEntry, repairStanding, type RepairEntry } from '@entretien/core/repairs';
+import { checkByCode } from '@entretien/core/checks';
+import { sayMissing, type IsolateBody, type RestartBody } from '@entretien/core/isolation';
+import {
+  admitEntry,
+  checksThatProve,
+  openedByEntry,
+  repairStanding,
+  type RepairEntry,
+} from '@entretien/core/repairs';
+import { LIVE_MS, moduleOf } from '@entretien/core/visit';
 import { v5 as idFrom } from 'uuid';
 import { groupBy } from '../common/group-by.js';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { conflict, impossible, notFound } from '../common/problem.js';
-import { checkedBody } from '../common/validation.js';
+import { checkedBody, checkedByKind } from '../common/validation.js';
 import { UnitRegister } from '../compressors/unit-register.js';
+import { IsolationService } from '../isolation/isolation.service.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
 import { PartsService } from '../parts/parts.service.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
-import { RepairEntity, RepairEntryEntity } from '../persistence/entities/repair.entity.js';
+import { RepairEntity, RepairEntryEntity, RepairStepEntity } from '../persistence/entities/repair.entity.js';
 import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { EntryRegistry } from './entry-registry.js';
@@ -35,6 +48,7 @@ export class RepairsService {
     private readonly measurements: MeasurementsService,
     private readonly parts: PartsService,
     private readonly registry: EntryRegistry,
+    private readonly isolation: IsolationService,
   ) {}
 
   open(compressorId: string, sent: OpenRepair, by: string): RepairView {
@@ -80,6 +94,8 @@ export class RepairsService {
       part: sent.part?.toLowerCase() ?? null,
       check: sent.check ?? null,
       values: sent.values ?? null,
+      opens: sent.opens ?? null,
+      session: sent.session ?? null,
       note: null,
       by: this.people.require(by),
     };
@@ -92,6 +108,8 @@ export class RepairsService {
           sentence: 'That lies before the fault was found.',
         });
       }
+      this.refuseUnisolated(repair, content, recordedAt);
+      this.refuseIdle(repair, content);
       const outcome = this.measure(repair, content, by);
       const admitted = admitEntry(repair.kind, this.entriesOf(repair.id), {
         kind: content.kind,
@@ -116,6 +134,81 @@ export class RepairsService {
     return this.view(repair);
   }
 
+  /** A step of isolating, or of starting again: the same as in a visit, told of a repair. */
+  step(repairId: string, sent: RecordRepairStep, by: string): RepairStepView {
+    const repair = this.require(repairId);
+    const unit = this.register.require(repair.compressorId);
+    const details = checkedByKind(isolationContracts, sent, 'details');
+    const content = {
+      id: sent.id.toLowerCase(),
+      compressorId: unit.id,
+      repairId: repair.id,
+      kind: sent.kind as RepairStepEntity['kind'],
+      doneAt: Date.parse(sent.doneAt),
+      session: sent.session,
+      details,
+      note: null,
+      by: this.people.require(by),
+    };
+    const { row } = this.facts.record(RepairStepEntity, content, (recordedAt) => {
+      this.register.refuseFuture(unit, content.doneAt, 'doneAt', recordedAt);
+      refuseLongAgo(content.doneAt, 'doneAt');
+      const body = { kind: content.kind, ...details } as IsolateBody | RestartBody;
+      const problem = moduleOf(body)?.problem?.(body, this.register.plateOf(unit, content.doneAt));
+      if (problem) throw impossible(problem);
+      const against = this.isolation.reasonAgainst(unit, { ...content, body }, recordedAt);
+      if (against) throw conflict(against.code, 'Not as it stands.', against.sentence);
+      return { marks: [] };
+    });
+    const { kind, session, compressorId } = row;
+    return {
+      ...factView(row),
+      repairId: row.repairId,
+      compressorId,
+      kind,
+      doneAt: formatInstant(row.doneAt),
+      session,
+      details: row.details,
+    };
+  }
+
+  /** What opens the machine waits for its isolation, told as it happens; told later it has happened. */
+  private refuseUnisolated(
+    { compressorId }: RepairEntity,
+    {
+      at,
+      by,
+      session,
+      kind,
+      words,
+      opens,
+    }: Pick<RepairEntryEntity, 'at' | 'by' | 'session' | 'kind' | 'words' | 'opens'>,
+    recordedAt: number,
+  ): void {
+    if (recordedAt - at > LIVE_MS) return;
+    const unit = this.register.require(compressorId);
+    const plate = this.register.plateOf(unit, at);
+    const opened = openedByEntry({ kind, words, opens: opens ?? undefined }, plate, this.registry.kinds);
+    const missing = this.isolation.missingFor(unit, opened, { at, by, session: session ?? '' });
+    if (missing.length === 0) return;
+    const unsaid = opened === null && opens === null ? ' Or say what it opened: nothing, or what.' : '';
+    throw conflict('not-isolated', 'Not as it stands.', `${sayMissing(plate, missing)}${unsaid}`);
+  }
+
+  /** A check that the work cannot move proves nothing of it. */
+  private refuseIdle(repair: RepairEntity, { kind, check }: Pick<RepairEntryEntity, 'kind' | 'check'>): void {
+    if (kind !== 'proof' || check === null) return;
+    const plate = this.register.plateOf(this.register.require(repair.compressorId), repair.foundAt);
+    const able = checksThatProve(this.entriesOf(repair.id), repair.station, plate);
+    if (able === null || able.includes(check)) return;
+    const names = able.map((code) => checkByCode(code)?.name ?? code).join('; ');
+    throw impossible({
+      code: 'cannot-prove',
+      field: 'check',
+      sentence: `${checkByCode(check)?.name ?? check} does not move with this work. What does: ${names}.`,
+    });
+  }
+
   list(compressorId: string, { show }: RepairsQuery): RepairView[] {
     const unit = this.register.require(compressorId);
     const repairs = this.database.findAll(
@@ -126,7 +219,7 @@ export class RepairsService {
     const entries = groupBy(
       this.database.findAll(
         RepairEntryEntity,
-        'WHERE "repair_id" IN (SELECT "id" FROM "repair" WHERE "compressor_id" = ?) ORDER BY "at", "recorded_at"',
+        'WHERE "repair_id" IN (SELECT "id" FROM "repair" WHERE "compressor_id" = ?) ORDER BY "at", "id"',
         unit.id,
       ),
       ({ repairId }) => repairId,
@@ -173,11 +266,7 @@ export class RepairsService {
   }
 
   private rowsOf(repairId: string): RepairEntryEntity[] {
-    return this.database.findAll(
-      RepairEntryEntity,
-      'WHERE "repair_id" = ? ORDER BY "at", "recorded_at"',
-      repairId,
-    );
+    return this.database.findAll(RepairEntryEntity, 'WHERE "repair_id" = ? ORDER BY "at", "id"', repairId);
   }
 }
 
@@ -191,6 +280,8 @@ function toEntry({
   count,
   check,
   outcome,
+  opens,
+  session,
 }: RepairEntryEntity): RepairEntry {
   return {
     id,
@@ -202,6 +293,8 @@ function toEntry({
     count: count ?? undefined,
     check: check ?? undefined,
     verdict: outcome?.verdict,
+    opens: opens ?? undefined,
+    session: session ?? undefined,
   };
 }
 
@@ -215,6 +308,8 @@ function toEntryView(row: RepairEntryEntity): RepairEntryView {
     ...(row.count === null ? {} : { count: row.count }),
     ...(row.part === null ? {} : { part: row.part }),
     ...(row.check === null ? {} : { check: row.check }),
+    ...(row.opens === null ? {} : { opens: row.opens }),
+    ...(row.session === null ? {} : { session: row.session }),
     ...(row.outcome === null ? {} : { outcome: row.outcome }),
   };
 }

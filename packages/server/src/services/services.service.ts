@@ -1,22 +1,29 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Page, PageQuery, RecordService, ServiceView } from '@entretien/contracts';
-import { formatInstant } from '@entretien/core/basics';
+import { formatInstant, HOUR_MS } from '@entretien/core/basics';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
 import { clockHours, planVersionAt, type HourClock, type PlanVersion } from '@entretien/core/plan';
+import { LOOKED_AT, resultsOf } from '@entretien/core/visit';
 import { impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
+import { Database } from '../persistence/database.js';
+import { stands } from '../persistence/hour-facts-sql.js';
 import { ServiceEntity } from '../persistence/entities/service.entity.js';
 import { factView, FactPages } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { NeighbouringFigures } from '../readings/neighbours.js';
 
+/** A result belongs to a test that was done about the same day. */
+const ABOUT_THAT_DAY = 36 * HOUR_MS;
+
 /** Service work that was done. */
 @Injectable()
 export class ServicesService {
   constructor(
+    private readonly database: Database,
     private readonly facts: FactStore,
     private readonly pages: FactPages,
     private readonly people: PeopleService,
@@ -41,7 +48,7 @@ export class ServicesService {
     const { row } = this.facts.record(ServiceEntity, content, (recordedAt) => {
       const inForce = planVersionAt(unit.planVersions, content.doneAt)!;
       this.refuseImpossible(unit, content, inForce, recordedAt);
-      return { marks: [], planVersion: inForce.version };
+      return { marks: [...this.withoutResult(unit, content, inForce)], planVersion: inForce.version };
     });
     return toView(row, this.histories.clockOf(unit, this.clock()));
   }
@@ -50,6 +57,30 @@ export class ServicesService {
     const unit = this.register.require(compressorId);
     const clock = this.histories.clockOf(unit, this.clock());
     return this.pages.page(ServiceEntity, 'doneAt', unit.id, query, (row) => toView(row, clock));
+  }
+
+  /**
+   * Tests of which no result is on record for about that day: they were looked at, and stay due. A test is done
+   * with its result, whoever tells of it.
+   */
+  private withoutResult(
+    unit: UnitRecord,
+    { doneAt, tasks }: Pick<ServiceEntity, 'doneAt' | 'tasks'>,
+    { plan }: PlanVersion,
+  ): readonly string[] {
+    const plate = this.register.plateOf(unit, doneAt);
+    return tasks.flatMap((code) => {
+      const checks = resultsOf(plan.tasks.find((task) => task.code === code) ?? { code }, plate);
+      if (checks.length === 0) return [];
+      const [found] = this.database.all(
+        `SELECT 1 FROM "measurement" WHERE "compressor_id" = ? AND "check_code" IN (${checks.map(() => '?').join(', ')}) AND "taken_at" BETWEEN ? AND ? AND ${stands('measurement')} LIMIT 1`,
+        unit.id,
+        ...checks,
+        doneAt - ABOUT_THAT_DAY,
+        doneAt + ABOUT_THAT_DAY,
+      );
+      return found ? [] : [`${LOOKED_AT}${code}`];
+    });
   }
 
   private refuseImpossible(

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { DAY, daysAgo, NOW, TestServer } from '../testing/test-server.js';
+import { DAY, daysAgo, expectStatus, NOW, TestServer } from '../testing/test-server.js';
 
 let server: TestServer;
 beforeEach(async () => {
@@ -159,6 +159,14 @@ test('a service moves a unit down, time alone moves it up, a retired one leaves'
   const [first] = (await server.read('/api/standings')).body.items;
   expect(first).toMatchObject({ tag: 'fast' });
   expect(['due', 'overdue']).toContain(first.tasks[0].state);
+  // A test is done with its result.
+  const belt = {
+    id: '66666666-6666-4666-8666-666666666666',
+    check: 'belt-deflection',
+    takenAt: daysAgo(-74.4),
+    values: { method: 'feel', look: 'sound' },
+  };
+  expectStatus(201, await server.post(`/api/compressors/${fast}/measurements`, belt));
   await server.recordService(fast, daysAgo(-74.5), [
     'oil-change',
     'oil-filter',

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { DataPlate } from '@entretien/core/machine';
-import { isolationSteps, restartSteps } from '@entretien/core/visit';
+import { honestCourse, restartSteps } from '@entretien/core/isolation';
 import type { Answer, TestServer } from './test-server.js';
 
 /** Goes through a visit as a page would, with the server's own clock. */
@@ -45,18 +45,21 @@ export class VisitAtWork {
     return this.server.post(`/api/visits/${this.id}/steps`, step);
   }
 
-  async isolate(): Promise<void> {
-    for (const { code, reads } of isolationSteps(this.plate)) {
-      const answer = await this.step('isolate', {
-        step: code,
-        confirmed: true,
-        ...(reads ? { pressureBar: 0 } : {}),
-      });
+  /** Everything as expected, each hold as soon as it can be said; the server’s clock goes with it. */
+  async isolate(opens: readonly string[] | null = null): Promise<void> {
+    const start = this.server.now;
+    for (const { seconds, body } of honestCourse(this.plate, opens)) {
+      this.server.now = start + seconds * 1000;
+      const { kind, ...details } = body;
+      const answer = await this.step(kind, details);
       if (answer.status !== 201) throw new Error(JSON.stringify(answer.body));
     }
+    this.server.now += 1;
   }
 
   restart(): Promise<Answer> {
+    // One thing after the other: what happens in one millisecond has no order of its own.
+    this.server.now += 1;
     return this.step('restart', { steps: restartSteps(this.plate).map(({ code }) => code) });
   }
 

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { VisitView } from '@entretien/contracts';
-import { isolationSteps, restartSteps } from '@entretien/core/visit';
+import { honestCourse, restartSteps } from '@entretien/core/isolation';
 import { HostClient } from '../testing/host-client.js';
 import { daysAgo, NOW } from '../testing/test-server.js';
 
@@ -53,10 +53,8 @@ async function idsOf(path: string): Promise<string[]> {
 const [site, unit, other, visit] = [randomUUID(), randomUUID(), randomUUID(), randomUUID()];
 const plate = { family: 'screw' } as never;
 const bodies = [
-  ...isolationSteps(plate).map(({ code, reads }) => [
-    'isolate',
-    { step: code, confirmed: true, ...(reads ? { pressureBar: 0 } : {}) },
-  ]),
+  // The clock stands still: what asks for time is sure, and the second look is not taken.
+  ...honestCourse(plate, null).map(({ body: { kind, ...details } }) => [kind, { ...details, isSure: true }]),
   ['note', { text: 'Seen' }],
   ['measure', { phase: 'work', check: 'vibration-sound', values: { compared: 'same' } }],
   ['fault', { found: 'Weeps a little' }],

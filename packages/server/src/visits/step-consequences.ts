@@ -3,7 +3,7 @@ import type { StepOutcome } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import { needsReason } from '@entretien/core/parts';
 import { planVersionAt } from '@entretien/core/plan';
-import { countedTasks, type StepBody } from '@entretien/core/visit';
+import { countedTasks, type StepBody, type VisitTask } from '@entretien/core/visit';
 import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
 import { UnitRegister } from '../compressors/unit-register.js';
@@ -134,7 +134,7 @@ export class StepConsequences {
     const { plan } = planVersionAt(unit.planVersions, doneAt)!;
     const known = new Set(plan.tasks.map(({ code }) => code));
     const counted = countedTasks(progress).filter(
-      (task) => known.has(task.code) && (!signedBefore || task.doneAt! > signedBefore.doneAt),
+      (task) => known.has(task.code) && (!signedBefore || isNewSince(task, signedBefore)),
     );
     if (counted.length === 0) return;
     const lastDoneAt = Math.max(...counted.map((task) => task.doneAt!));
@@ -150,4 +150,12 @@ export class StepConsequences {
       by,
     );
   }
+}
+
+/** Done after a signature, or told after it: it was not signed for then. */
+function isNewSince(
+  { doneAt, knownAt }: VisitTask,
+  { doneAt: signedAt, recordedAt }: VisitStepEntity,
+): boolean {
+  return doneAt! > signedAt || (knownAt !== null && knownAt > recordedAt);
 }

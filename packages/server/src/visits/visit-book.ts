@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { VisitState, VisitStepView } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import { planVersionAt } from '@entretien/core/plan';
@@ -11,12 +11,18 @@ import {
   type VisitUnit,
 } from '@entretien/core/visit';
 import { notFound } from '../common/problem.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
+import { IsolationService } from '../isolation/isolation.service.js';
 import { Database } from '../persistence/database.js';
 import { VisitEntity, VisitStepEntity } from '../persistence/entities/visit.entity.js';
 import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
+import { StopsService } from '../stops/stops.service.js';
 import { StepRegistry } from './step-registry.js';
+
+/** The rules of isolation that steps are told under now. */
+export const RULES = 2;
 
 /** Reads visits and brings their steps together. */
 @Injectable()
@@ -26,6 +32,9 @@ export class VisitBook {
     private readonly register: UnitRegister,
     private readonly facts: FactStore,
     private readonly registry: StepRegistry,
+    private readonly isolation: IsolationService,
+    private readonly stops: StopsService,
+    @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
   require(id: string): VisitEntity {
@@ -38,18 +47,22 @@ export class VisitBook {
   rows(visitId: string, compressorId: string): VisitStepEntity[] {
     return this.database.findAll(
       VisitStepEntity,
-      'WHERE "visit_id" = ? AND "compressor_id" = ? ORDER BY "done_at", "recorded_at", "rowid"',
+      'WHERE "visit_id" = ? AND "compressor_id" = ? ORDER BY "done_at", "id"',
       visitId,
       compressorId,
     );
   }
 
   /** A unit as the visit sees it: under the plan that held when the visit was planned. */
-  unitOf(visit: VisitEntity, compressorId: string): VisitUnit {
+  unitOf(visit: VisitEntity, compressorId: string, rows: readonly VisitStepEntity[] = []): VisitUnit {
     const unit = this.register.require(compressorId);
     const { plan } = planVersionAt(unit.planVersions, visit.recordedAt)!;
+    const guarded = this.isolation.guardedOf(unit, visit.recordedAt);
+    const [first, last] = [rows[0]?.doneAt ?? visit.recordedAt, rows.at(-1)?.doneAt ?? visit.recordedAt];
     return {
-      plate: this.register.plateOf(unit, visit.recordedAt),
+      ...guarded,
+      elsewhere: this.isolation.besideVisit(unit.id, visit.id, first, Math.max(last, this.clock())),
+      stops: this.stops.of(unit.id).map(({ why }) => why),
       plan: plan.tasks,
       planned: visit.units.find((one) => one.compressorId === unit.id)?.tasks ?? [],
       kinds: this.registry.kinds,
@@ -73,16 +86,17 @@ export class VisitBook {
     compressorId: string,
     rows = this.rows(visit.id, compressorId),
   ): UnitProgress {
-    return progressOf(this.unitOf(visit, compressorId), this.stepsOf(rows));
+    return progressOf(this.unitOf(visit, compressorId, rows), this.stepsOf(rows));
   }
 
   /** Rows as the core sees them, with what came out of measurements; without what cannot be read at all. */
   stepsOf(rows: readonly VisitStepEntity[]): VisitStep[] {
-    return rows.flatMap(({ id, doneAt, by, session, marks, outcome, kind, details }) => {
+    return rows.flatMap(({ id, doneAt, by, session, marks, outcome, kind, details, recordedAt, rules }) => {
       const body = readRecordedBody(kind, details, this.registry.kinds);
       if (body === null) return [];
       const judged = outcome === null ? {} : { verdict: outcome.verdict, reason: outcome.reason };
-      return [{ id, doneAt, by, session, marks, body: { ...body, ...judged } as StepBody }];
+      const told = { id, doneAt, by, session, marks, recordedAt, isBeforeSpaces: rules < RULES };
+      return [{ ...told, body: { ...body, ...judged } as StepBody }];
     });
   }
 
@@ -104,5 +118,6 @@ export function toStepView(row: VisitStepEntity): VisitStepView {
     session: row.session,
     details: row.details,
     ...(row.outcome === null ? {} : { outcome: row.outcome }),
+    ...(row.rules < RULES ? { isBeforeSpaces: true as const } : {}),
   };
 }

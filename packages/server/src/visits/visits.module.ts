@@ -15,6 +15,7 @@ import type { Request, Response } from 'express';
 import { bytesOf } from '../common/bytes-of.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
+import { IsolationModule } from '../isolation/isolation.module.js';
 import { MeasurementsModule } from '../measurements/measurements.module.js';
 import { PapersService } from '../papers/papers.service.js';
 import { PartsModule } from '../parts/parts.module.js';
@@ -23,6 +24,7 @@ import { ReadingsModule } from '../readings/readings.module.js';
 import { RepairsModule } from '../repairs/repairs.module.js';
 import { ServicesModule } from '../services/services.module.js';
 import { SitesModule } from '../sites/sites.module.js';
+import { StopsModule } from '../stops/stops.module.js';
 import { StandingsModule } from '../standings/standings.module.js';
 import { LARGEST_PHOTO_MB, PhotosService } from './photos.service.js';
 import { StepConsequences } from './step-consequences.js';
@@ -121,6 +123,8 @@ export class TagController {
     ServicesModule,
     RepairsModule,
     PartsModule,
+    IsolationModule,
+    StopsModule,
   ],
   controllers: [VisitsController, TagController],
   providers: [VisitsService, VisitBook, StepConsequences, PhotosService, PapersService],

@@ -25,9 +25,10 @@ import { VisitEntity, VisitStepEntity } from '../persistence/entities/visit.enti
 import { FactStore } from '../persistence/fact-store.js';
 import { SitesService } from '../sites/sites.service.js';
 import { StandingsService } from '../standings/standings.service.js';
+import { StopsService } from '../stops/stops.service.js';
 import { StepConsequences } from './step-consequences.js';
 import { StepRegistry } from './step-registry.js';
-import { toStepView, VisitBook } from './visit-book.js';
+import { RULES, toStepView, VisitBook } from './visit-book.js';
 
 /** Visits, from planned to signed for: a visit is its steps, and everything else is worked out of them. */
 @Injectable()
@@ -46,6 +47,7 @@ export class VisitsService {
     private readonly registry: StepRegistry,
     private readonly book: VisitBook,
     private readonly consequences: StepConsequences,
+    private readonly stops: StopsService,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
@@ -99,7 +101,7 @@ export class VisitsService {
       refuseLongAgo(content.doneAt, 'doneAt');
       const marks = this.admit(visit, content, body, recordedAt);
       const followed = this.consequences.of(visit, content, body);
-      return { marks: [...marks, ...followed.marks], outcome: followed.outcome };
+      return { marks: [...marks, ...followed.marks], outcome: followed.outcome, rules: RULES };
     });
     // What is told later may open it again.
     this.finished.delete(visit.id);
@@ -156,9 +158,10 @@ export class VisitsService {
       }
       this.refuseStrange(visit.siteId, compressorId, body.tasks, recordedAt);
     }
-    const steps = this.book.stepsOf(this.book.rows(visit.id, compressorId));
+    const rows = this.book.rows(visit.id, compressorId);
+    const steps = this.book.stepsOf(rows);
     const step = { id, doneAt, by, session, body };
-    const admitted = admitStep(this.book.unitOf(visit, compressorId), steps, step, recordedAt);
+    const admitted = admitStep(this.book.unitOf(visit, compressorId, rows), steps, step, recordedAt);
     if (admitted.ok) return admitted.value;
     const { problem } = admitted;
     if (CONFLICTS.has(problem.code)) throw conflict(problem.code, 'Not as it stands.', problem.sentence);
@@ -222,7 +225,7 @@ export class VisitsService {
     compressorId: string,
     rows: readonly VisitStepEntity[],
   ): VisitUnitView {
-    const { plate, plan, planned } = this.book.unitOf(visit, compressorId);
+    const { plate, plan, planned, elsewhere, pauseMinutes } = this.book.unitOf(visit, compressorId, rows);
     return {
       compressorId,
       tag: plate.tag,
@@ -234,6 +237,9 @@ export class VisitsService {
       baselines: this.measurements.baselines(compressorId),
       lastValues: this.measurements.lastValues(compressorId),
       steps: rows.map(toStepView),
+      elsewhere: elsewhere ?? [],
+      pauseMinutes: pauseMinutes!,
+      stops: this.stops.views(compressorId),
     };
   }
 
@@ -275,4 +281,17 @@ const CONFLICTS = new Set([
   'not-restarted',
   'proof-failed',
   'unproved',
+  'stop-stands',
+  'is-isolated',
+  'unknown-point',
+  'not-in-order',
+  'not-opened',
+  'another-opened',
+  'too-fast',
+  'too-soon',
+  'contradicts',
+  'missing-figure',
+  'too-hot',
+  'not-here',
+  'anothers-lock',
 ]);

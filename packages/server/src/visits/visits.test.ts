@@ -36,7 +36,8 @@ describe('a visit from planned to signed for', () => {
     expectStatus(201, await visit.step('measure', { phase: 'before', ...hot }));
     await visit.isolate();
     server.now += 10 * MINUTE;
-    expectStatus(201, await visit.done('oil-change'));
+    const work = await visit.done('oil-change');
+    expectStatus(201, work);
     server.now += 10 * MINUTE;
     expectStatus(201, await visit.restart());
     expect((await server.task(unit, 'oil-change')).lastDoneAt).toBeNull();
@@ -47,7 +48,7 @@ describe('a visit from planned to signed for', () => {
     expectStatus(201, await visit.step('sign', { name: 'Mara Vell' }));
     expect(await server.task(unit, 'oil-change')).toMatchObject({
       state: 'fresh',
-      lastDoneAt: new Date(NOW + 10 * MINUTE).toISOString(),
+      lastDoneAt: work.body.doneAt,
       dueAtHours: expect.closeTo(4110, 0),
     });
     expect(await visit.view()).toMatchObject({ state: 'finished' });
@@ -77,16 +78,20 @@ describe('a visit from planned to signed for', () => {
     const visit = await VisitAtWork.plan(server, unit, ['oil-change', 'scavenge-clean']);
     const early = await visit.done('oil-change');
     expect(early).toMatchObject({ status: 409, body: { code: 'not-isolated' } });
-    expect(early.body.detail).toMatch(/Still to do: Stop, switch off, lock out/);
+    expect(early.body.detail).toMatch(/Still to do: Off, locked, tried, automatic off; Outlet valve/);
     await visit.isolate();
     server.now += 25 * MINUTE;
     expect((await visit.done('oil-change')).body.code).toBe('not-isolated');
     const station = { station: 'separator', tasks: ['scavenge-clean'] };
     expect((await visit.step('station', station)).status).toBe(409);
-    await visit.isolate();
+    // After a pause one hold, not the whole again.
+    expectStatus(201, await visit.step('isolate', { step: 'still', confirmed: true, answer: 'holds' }));
     expectStatus(201, await visit.step('station', station));
     visit.session = 'after a reload';
-    expect((await visit.done('oil-change')).body.code).toBe('not-isolated');
+    expect((await visit.done('oil-change')).body).toMatchObject({
+      code: 'not-isolated',
+      detail: expect.stringMatching(/^After a pause, look again/),
+    });
     visit.session = 'one';
     const jon = { id: randomUUID(), name: 'Jon Brask' };
     await server.post('/api/people', jon);
@@ -98,8 +103,9 @@ describe('a visit from planned to signed for', () => {
     const unit = await screw();
     const visit = await VisitAtWork.plan(server, unit, ['oil-change', 'oil-filter']);
     await visit.isolate();
-    const [fresh, stale] = [NOW + 5 * MINUTE, NOW + 40 * MINUTE].map((at) => new Date(at).toISOString());
-    server.now = NOW + 90 * MINUTE;
+    const end = server.now;
+    const [fresh, stale] = [end + 5 * MINUTE, end + 40 * MINUTE].map((at) => new Date(at).toISOString());
+    server.now = end + 90 * MINUTE;
     expect((await visit.done('oil-change', { doneAt: fresh })).body.marks).toEqual([]);
     expect((await visit.done('oil-filter', { doneAt: stale })).body.marks).toEqual([
       'isolation-not-confirmed',
@@ -115,6 +121,7 @@ describe('a visit from planned to signed for', () => {
     expectStatus(201, await visit.done('bearing-check', { id }));
     expectStatus(201, await visit.done('bearing-check', { id }));
     expect((await visit.step('note', { text: 'other' }, { id })).body.code).toBe('id-already-used');
+    server.now += 1;
     const signature = randomUUID();
     expectStatus(201, await visit.step('sign', { name: 'Mara' }, { id: signature }));
     expectStatus(201, await visit.step('sign', { name: 'Mara' }, { id: signature }));
@@ -328,21 +335,28 @@ describe('parts and repairs of a visit', () => {
       waitsFor: 'The cause is not known yet.',
     });
     const add = (entry: object) =>
-      server.post(`/api/repairs/${repair.id}/entries`, { id: randomUUID(), at: daysAgo(0), ...entry });
+      server.post(`/api/repairs/${repair.id}/entries`, {
+        id: randomUUID(),
+        at: new Date((server.now += 1000)).toISOString(),
+        ...entry,
+      });
     expect((await add({ kind: 'cause', words: 'Worn ring' })).body).toMatchObject({
       cause: 'Worn ring',
       isOpen: true,
     });
-    expect((await add({ kind: 'work', words: 'Ring and sleeve renewed', minutes: 90 })).body.minutes).toBe(
-      90,
-    );
+    const work = { kind: 'work', words: 'Ring and sleeve renewed', minutes: 90 };
+    // Nobody said what it opened: everything; and nothing of that is isolated.
+    expect(await add(work)).toMatchObject({ status: 409, body: { code: 'not-isolated' } });
+    expect((await add({ ...work, opens: ['stages'] })).body.detail).toMatch(/Still to do: Off, locked/);
+    await visit.isolate(['stages']);
+    expect((await add({ ...work, opens: ['stages'], session: 'one' })).body.minutes).toBe(90);
     expect((await add({ kind: 'proof', words: 'After' })).body.code).toBe('missing');
     const values = { fromBar: 0, toBar: 8, seconds: 1200, volumeL: 50 };
     const proof = await add({ kind: 'proof', words: 'Pump-up after', check: 'pump-up', values });
     expect(proof.body.entries?.at(-1)?.outcome?.verdict ?? proof.body).toBe('act');
     expect(proof.body).toMatchObject({ state: 'proof-failed', isOpen: true });
     expect((await add({ kind: 'close', words: 'Replaced by another machine.' })).body.state).toBe('closed');
-    expect((await add({ kind: 'work', words: 'more' })).status).toBe(409);
+    expect((await add({ kind: 'work', words: 'more', opens: [] })).body.code).toBe('already-settled');
     const improvement = {
       id: randomUUID(),
       kind: 'improvement',
@@ -368,8 +382,8 @@ describe('what a later rule would refuse', () => {
     // Longer than is taken now, with a field that nobody knows any more.
     await write('note', { text: 'x'.repeat(5000), colour: 'red' });
     expect((await server.read('/api/visits')).status).toBe(200);
-    const [note] = (await visit.view()).units[0].steps;
-    expect(note.details.colour).toBe('red');
+    const { steps } = (await visit.view()).units[0];
+    expect(steps.find(({ kind }: { kind: string }) => kind === 'note').details.colour).toBe('red');
     // What it says cannot be told at all: it counts for nothing.
     await write('task', { done: 'yes' });
     const { status, body } = await server.read(`/api/visits/${visit.id}`);

@@ -1,6 +1,7 @@
 import type {
   ForecastView,
   HoursView,
+  IsolationView,
   CompressorView,
   FactView,
   FindingsView,
@@ -19,6 +20,7 @@ import type {
   SiteView,
   StandingView,
   StartingPointsView,
+  StopView,
   VesselView,
   VisitBriefView,
 } from '@entretien/contracts';
@@ -245,11 +247,38 @@ export function useRepairs(unitId: string) {
   });
 }
 
+/** Everything in the fleet that must not be used. */
+export function useStops() {
+  return useQuery({
+    queryKey: ['stops'],
+    queryFn: () => getJson<readonly StopView[]>('/stops'),
+    refetchInterval: FRESH_FOR_MS,
+  });
+}
+
+/** What stands against using one unit. */
+export function useStopsOf(compressorId: string): readonly StopView[] {
+  const { data } = useStops();
+  return useMemo(
+    () => (data ?? []).filter((stop) => stop.compressorId === compressorId),
+    [data, compressorId],
+  );
+}
+
+/** How the isolation of a unit stands, with what was said of it lately. */
+export function useIsolation(compressorId: string) {
+  return useQuery({
+    queryKey: [...unitKey(compressorId), 'isolation'],
+    queryFn: () => getJson<IsolationView>(`/compressors/${compressorId}/isolation`),
+    retry: false,
+  });
+}
+
 /** Everything that a new fact of a unit can change on any page. */
 export async function refresh(client: QueryClient): Promise<void> {
   await Promise.all(
-    ['unit', 'fleet', 'retired', 'sites', 'meters', 'findings', 'visits', 'parts', 'logbook'].map((key) =>
-      client.invalidateQueries({ queryKey: [key] }),
+    ['unit', 'fleet', 'retired', 'sites', 'meters', 'findings', 'visits', 'parts', 'logbook', 'stops'].map(
+      (key) => client.invalidateQueries({ queryKey: [key] }),
     ),
   );
 }

@@ -91,8 +91,9 @@ export function PlateInput<Values extends FieldValues>({ field, control }: Input
               </TextField>
             );
           case 'closures':
+          case 'names':
             return (
-              <ClosuresInput
+              <ListInput
                 {...shared}
                 initial={bound.value as string[] | null | undefined}
                 onValue={bound.onChange}
@@ -175,13 +176,13 @@ function FigureInput({ initial, max, wrong, onValue, ...field }: FigureInputProp
   );
 }
 
-interface ClosuresInputProps extends Omit<TextFieldProps, 'value' | 'onChange'> {
+interface ListInputProps extends Omit<TextFieldProps, 'value' | 'onChange'> {
   readonly initial: readonly string[] | null | undefined;
   readonly onValue: (value: string[] | undefined) => void;
 }
 
-/** A list of closures as one text: kept as typed, given to the form as a list. */
-function ClosuresInput({ initial, onValue, ...field }: ClosuresInputProps) {
+/** A list as one text, with commas: kept as typed, given to the form as a list. */
+function ListInput({ initial, onValue, ...field }: ListInputProps) {
   const [text, setText] = useState(() => (initial ?? []).join(', '));
   return (
     <TextField

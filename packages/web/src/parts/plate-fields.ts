@@ -31,7 +31,7 @@ export type PlateField = FieldBase &
     | { readonly as: 'figure'; readonly unit: string; readonly max: number }
     | { readonly as: 'flag' }
     | { readonly as: 'weekdays' }
-    | { readonly as: 'closures' }
+    | { readonly as: 'closures' | 'names' }
     | { readonly as: 'quantity'; readonly kind: QuantityKind; readonly max: number }
     | { readonly as: 'choice'; readonly options: readonly string[] }
   );
@@ -138,6 +138,18 @@ export const placeFields: readonly PlateField[] = [
 export const fitFields: readonly PlateField[] = [
   { name: 'torques', label: 'Torques', as: 'text' },
   { name: 'jointSealing', label: 'How its joints are sealed', as: 'text' },
+  {
+    name: 'moreValves',
+    label: 'More valves to shut before it is opened',
+    as: 'names',
+    hint: 'Besides the usual one, with commas.',
+  },
+  {
+    name: 'moreVessels',
+    label: 'More vessels to empty before it is opened',
+    as: 'names',
+    hint: 'Besides the usual one, with commas.',
+  },
   { name: 'modifications', label: 'What was changed on it', as: 'text' },
 ];
 
@@ -174,6 +186,7 @@ export const weekdayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as
 export function sayPlateValue(field: PlateField, value: unknown): string {
   if (field.as === 'weekdays') return (value as number[]).map((day) => weekdayNames[day - 1]).join(', ');
   if (field.as === 'closures') return (value as string[]).map((text) => text.replace('/', ' to ')).join(', ');
+  if (field.as === 'names') return (value as string[]).join(', ');
   return field.as === 'figure' ? `${String(value)} ${field.unit}` : String(value);
 }
 

@@ -70,7 +70,8 @@ export const purityChecks: readonly CheckDefinition[] = [
     code: 'cartridge-weight',
     name: 'Cartridge weight',
     how: 'On a clean scale, against the dry and saturated weight printed on it.',
-    caution: 'The tower is fully vented before its head is opened.',
+    caution: 'Weighing means opening the tower: proved empty first, never while it runs.',
+    opens: ['tower'],
     station: () => 'tower',
     applies: isHighPressure,
     fields: [

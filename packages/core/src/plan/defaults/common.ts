@@ -1,6 +1,22 @@
-import { dampHalves, dustMonthly, months, run, type DefaultTask } from './default-task.js';
+import {
+  dampHalves,
+  dustMonthly,
+  months,
+  run,
+  type Circumstances,
+  type DefaultTask,
+} from './default-task.js';
 
 const vented = 'Vented through an open drain: a gauge at rest proves nothing by itself.';
+
+/** A gauge is taken off the space that it reads. */
+const gaugeSpaces = {
+  piston: 'receiver',
+  'piston-oil-free': 'receiver',
+  screw: 'separator',
+  'high-pressure': 'stages',
+};
+const opensTheGauge = ({ plate }: Circumstances) => [gaugeSpaces[plate.family]];
 
 /** Work that every compressor has, whatever its family. Intervals are common practice. */
 export const commonTasks: readonly DefaultTask[] = [
@@ -24,6 +40,7 @@ export const commonTasks: readonly DefaultTask[] = [
     action: 'test',
     triggers: [months(12)],
     isolation: 'running',
+    testedBy: ['relief-valve'],
     minutes: 10,
     safety: true,
     how: 'By this valve’s own means: ring, knob turned back and locked, or the pressure at which it opens. It must open, and reseat without leaking.',
@@ -38,8 +55,9 @@ export const commonTasks: readonly DefaultTask[] = [
     action: 'test',
     triggers: [months(12)],
     isolation: 'running',
+    testedBy: ['shutdowns'],
     minutes: 20,
-    how: 'Whatever this machine has, each tripped on purpose: over-temperature, low oil level or pressure, overload.',
+    how: 'Whatever this machine has, each by its test button, by opening its signal, by lowering its switch point (put back, and proved), or by warming a sensor taken from a dry pocket. Never by really overheating it or running it short of oil, never a sensor lifted out of a wet port: hot oil.',
     because: 'A shutdown that was never tested is not one.',
     caution: 'The machine stops and may start by itself. Keep clear of belt and fan.',
   },
@@ -54,9 +72,10 @@ export const commonTasks: readonly DefaultTask[] = [
     how: ({ way }) =>
       `Soapy water or ultrasonic. ${
         way('thread-sealing') === 'book'
-          ? 'A joint made again gets the sealant that the book names for it.'
-          : 'A joint made again: flared joints and O-rings dry, tapered threads sealed.'
+          ? 'A joint made again, vented, gets the sealant that the book names for it.'
+          : 'A joint made again, vented: flared joints and O-rings dry, tapered threads sealed.'
       }`,
+    caution: 'Nothing is tightened or loosened under pressure. Eyes and ears covered; what whips is held.',
     because: 'Leaks commonly waste about a quarter of the air.',
     tools: ['soapy water or ultrasonic detector'],
   },
@@ -68,8 +87,9 @@ export const commonTasks: readonly DefaultTask[] = [
     triggers: [months(1)],
     isolation: 'stopped',
     minutes: 10,
-    how: 'Vibration loosens. A cracked hose is replaced at once.',
-    caution: 'Locked out before a guard comes off: the machine may start by itself.',
+    how: 'Looked at only: vibration loosens. Whatever holds pressure is mended as a repair, vented; a cracked hose is taken out of use.',
+    caution:
+      'Locked out before a guard comes off: the machine may start by itself. Plastic (PVC) pressure pipe, a hose that is blistered, past its date or shows wires: out of service.',
   },
   {
     code: 'gauge-test',
@@ -78,7 +98,9 @@ export const commonTasks: readonly DefaultTask[] = [
     action: 'test',
     triggers: [months(12)],
     isolation: 'isolated-and-vented',
+    opens: opensTheGauge,
     verifiedBy: [],
+    testedBy: ['gauge-zero'],
     minutes: 15,
     how: ({ way }) =>
       `At zero when empty; cut-in and cut-out where they should be. ${
@@ -100,7 +122,8 @@ export const commonTasks: readonly DefaultTask[] = [
     verifiedBy: ({ plate }) => (plate.family === 'screw' ? ['discharge-temperature'] : []),
     minutes: 20,
     how: 'Dirt is heat. Canopy panels back on: they steer the air.',
-    caution: 'Locked out: the fan can start by itself. Surfaces stay hot for a while.',
+    caution:
+      'Locked out: the fan can start by itself. Surfaces stay hot for a while. No solvent near a motor, no washing with the motor on it.',
     tools: ['brush', 'vacuum cleaner'],
   },
 ];

@@ -82,10 +82,16 @@ function circumstancesOf(plate: DataPlate, choices: Choices): Circumstances {
 }
 
 function settle(task: DefaultTask, circumstances: Circumstances): ServiceTask {
-  const { when: _when, triggers, how, because, severity, action, station, verifiedBy, ...rest } = task;
+  const { when: _when, triggers, how, because, severity, action, station, verifiedBy, opens, ...rest } = task;
   const of = <Value>(value: Value | ((given: Circumstances) => Value)): Value =>
     typeof value === 'function' ? (value as (given: Circumstances) => Value)(circumstances) : value;
-  const optional = { verifiedBy: of(verifiedBy), how: of(how), because: of(because), severity: of(severity) };
+  const optional = {
+    verifiedBy: of(verifiedBy),
+    opens: of(opens),
+    how: of(how),
+    because: of(because),
+    severity: of(severity),
+  };
   return {
     ...rest,
     action: of(action),
@@ -110,9 +116,23 @@ function placeOn(plate: DataPlate, station: string): string {
   return (plate.family === 'high-pressure' ? highPressurePlaces[station] : undefined) ?? station;
 }
 
+/** What a task of the default plans opens on a machine; null for what is no such task, or does not say. */
+export function usualOpening(code: string, plate: DataPlate): readonly string[] | null {
+  const opens = usualTask(code, plate)?.opens;
+  return (typeof opens === 'function' ? opens(circumstancesOf(plate, {})) : opens) ?? null;
+}
+
+/** The checks that give the result of a test of the default plans, on a machine; none for what is no test. */
+export function usualTest(code: string, plate: DataPlate): readonly string[] {
+  return usualTask(code, plate)?.testedBy ?? [];
+}
+
+function usualTask(code: string, { family }: DataPlate): DefaultTask | undefined {
+  return [...tasksByFamily[family], ...commonTasks].find((task) => task.code === code);
+}
+
 /** The checks that verify a task of the default plans, on a machine; none for what is no such task. */
 export function usualVerification(code: string, plate: DataPlate): readonly string[] {
-  const tasks = [...tasksByFamily[plate.family], ...commonTasks];
-  const verifiedBy = tasks.find((task) => task.code === code)?.verifiedBy;
+  const verifiedBy = usualTask(code, plate)?.verifiedBy;
   return (typeof verifiedBy === 'function' ? verifiedBy(circumstancesOf(plate, {})) : verifiedBy) ?? [];
 }

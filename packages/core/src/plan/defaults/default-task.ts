@@ -14,13 +14,23 @@ type Depends<Value> = Value | ((circumstances: Circumstances) => Value);
 /** A task of a default plan: for which machines it stands, and what depends on the machine or on a school. */
 export interface DefaultTask extends Omit<
   ServiceTask,
-  'counting' | 'origin' | 'triggers' | 'how' | 'because' | 'severity' | 'action' | 'station' | 'verifiedBy'
+  | 'counting'
+  | 'origin'
+  | 'triggers'
+  | 'how'
+  | 'because'
+  | 'severity'
+  | 'action'
+  | 'station'
+  | 'verifiedBy'
+  | 'opens'
 > {
   readonly action: Depends<ServiceTask['action']>;
   readonly station: Depends<string>;
   readonly counting?: ServiceTask['counting'];
   readonly triggers: Depends<ServiceTask['triggers']>;
   readonly verifiedBy?: Depends<ServiceTask['verifiedBy']>;
+  readonly opens?: Depends<ServiceTask['opens']>;
   readonly how?: Depends<string | undefined>;
   readonly because?: Depends<string | undefined>;
   readonly severity?: Depends<readonly SeverityRule[] | undefined>;

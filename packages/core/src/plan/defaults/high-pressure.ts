@@ -21,7 +21,7 @@ const hasEngine = ({ plate }: Pick<Circumstances, 'plate'>) =>
   plate.motor === 'petrol' || plate.motor === 'diesel';
 
 const opensTheBlock =
-  'High pressure maims. Locked out, bank valves closed, all drains open and left open, gauges at zero, heads cool.';
+  'High pressure maims. Locked out, bank valves closed, all drains open and left open, every gauge seen to fall, cooler than 50 °C by instrument.';
 
 const withTheOil = (given: Circumstances): readonly Trigger[] => [
   ...(given.way('oil-interval') === 'yearly' ? [] : [hours(isLarge(given) ? 1000 : 100, firstAt(given, 25))]),
@@ -142,6 +142,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     triggers: withTheOil,
     covers: ['oil-level', 'oil-filter'],
     isolation: 'isolated-and-vented',
+    opens: ['oil'],
     verifiedBy: [],
     minutes: 40,
     how: 'Drained warm, the case vented while filling, the charge measured, a new seal on the drain screw.',
@@ -160,6 +161,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     triggers: withTheOil,
     when: isLarge,
     isolation: 'isolated-and-vented',
+    opens: ['oil'],
     verifiedBy: [],
     minutes: 15,
     because: 'With the oil.',
@@ -196,7 +198,9 @@ export const highPressureTasks: readonly DefaultTask[] = [
     triggers: cartridgeTriggers,
     safety: true,
     isolation: 'isolated-and-vented',
-    verifiedBy: ['cartridge-weight'],
+    opens: ['tower'],
+    // Its own weight proves nothing of it: a tight head does, and what comes out.
+    verifiedBy: (given) => (isBreathing(given) ? ['co', 'water-content'] : []),
     minutes: 20,
     how: ({ plate }) =>
       [
@@ -207,7 +211,8 @@ export const highPressureTasks: readonly DefaultTask[] = [
       ]
         .filter(Boolean)
         .join(' '),
-    caution: 'Vent the tower fully first: the valve after it holds air back. Never force the head.',
+    caution:
+      'Tower proved empty first: the valve after it lets air creep back. A stiff head: never forced; zero proved and drain seen to pass, then this model’s own tool.',
     because: ({ way }) => cartridgeBecause[way('cartridge')],
     kit: kit('purifier cartridge of the tower', 'head O-ring'),
     tools: ['breathing-air grease', 'scale'],
@@ -220,7 +225,9 @@ export const highPressureTasks: readonly DefaultTask[] = [
     triggers: ({ plate }) => [hours(plate.motor === 'petrol' ? 100 : 200)],
     when: maybeBelt,
     isolation: 'isolated-and-vented',
+    opens: ['belt'],
     verifiedBy: [],
+    testedBy: ['belt-deflection'],
     minutes: 15,
     how: (given) => `${beltHow(given)} Renewed over the small pulley first, then rolled into the large one.`,
     caution: 'Locked out before the guard comes off: the set may start by itself.',
@@ -234,6 +241,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     triggers: valveTriggers(500),
     counting: 'grid',
     isolation: 'isolated-and-vented',
+    opens: ['stages'],
     verifiedBy: ['stage-pressures', 'pump-up'],
     minutes: 150,
     how: 'Every stage above the first: seats, plates, springs; new packings; torque by the book, star pattern; turned over by hand.',
@@ -251,6 +259,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     counting: 'grid',
     covers: ['valves-upper'],
     isolation: 'isolated-and-vented',
+    opens: ['stages'],
     verifiedBy: ['stage-pressures', 'pump-up'],
     minutes: 210,
     how: 'All stages: seats, plates, springs; new packings; torque by the book, star pattern; turned over by hand.',
@@ -265,6 +274,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     action: 'inspect',
     triggers: [hours(50)],
     isolation: 'isolated-and-vented',
+    opens: ['stages', 'panel'],
     verifiedBy: [],
     minutes: 20,
     how: 'Wear parts with a kit; hoses by the date on them.',
@@ -289,6 +299,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     action: 'test',
     triggers: [months(12)],
     isolation: 'running',
+    testedBy: ['pressure-settings'],
     minutes: 20,
     how: ({ way }) =>
       `${stopHow[way('stop')]} To set: vent, turn a little, close the drains, build up, note where it acts, repeat.`,
@@ -304,6 +315,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     safety: true,
     isolation: 'stopped',
     verifiedBy: ['co-monitor'],
+    testedBy: ['co-monitor'],
     minutes: 15,
     how: 'Loss of the sample flow must stop the set; gas bottles aboard and in date.',
     caution: 'With the book’s two known gases, in date. Somebody will breathe this air.',
@@ -328,7 +340,8 @@ export const highPressureTasks: readonly DefaultTask[] = [
     triggers: [hours(100), months(12)],
     when: hasEngine,
     severity: [dustHalves],
-    isolation: 'isolated-and-vented',
+    isolation: 'stopped',
+    opens: ['outside'],
     verifiedBy: [],
     minutes: 40,
     caution: 'Cold engine, no flame near the fuel, exhaust away from the intake.',

@@ -14,6 +14,8 @@ import {
 
 const isPumped = ({ plate }: Circumstances) => plate.lubrication === 'pump';
 const isWaterCooled = ({ plate }: Circumstances) => plate.cooling === 'water';
+/** Water-cooled sets have their valves in reach without the head. */
+const opensTheValves = (given: Circumstances) => [isWaterCooled(given) ? 'valves' : 'stages'];
 const isWashed = ({ way }: Circumstances) => way('element') === 'washed';
 const agesByMonth = ({ way }: Circumstances) => way('oil-interval') === 'hours-and-months';
 
@@ -22,7 +24,8 @@ const withTheOil = (given: Circumstances) => [
   months(agesByMonth(given) ? 3 : 12),
 ];
 
-const lockedOut = 'Locked out, drains left open, gauge at zero, heads cool enough to touch.';
+const lockedOut =
+  'Locked out, drains left open and silent, needles at rest, cooler than 50 °C by instrument.';
 
 /** Oil-lubricated reciprocating sets. Intervals are common practice. */
 export const pistonTasks: readonly DefaultTask[] = [
@@ -45,6 +48,7 @@ export const pistonTasks: readonly DefaultTask[] = [
           ]
         : undefined,
     isolation: 'isolated-and-vented',
+    opens: ['oil'],
     verifiedBy: [],
     minutes: 30,
     how: 'Drain warm, filler or breather open so that it runs fast. Fill by the larger opening first, finish slowly to the mark. Plugs firm, not forced; look again in some days.',
@@ -96,6 +100,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     triggers: withTheOil,
     when: isPumped,
     isolation: 'isolated-and-vented',
+    opens: ['oil'],
     verifiedBy: [],
     minutes: 20,
     because: 'With the oil.',
@@ -109,6 +114,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     triggers: withTheOil,
     when: isPumped,
     isolation: 'isolated-and-vented',
+    opens: ['oil'],
     verifiedBy: [],
     minutes: 15,
     because: 'With the oil.',
@@ -151,7 +157,9 @@ export const pistonTasks: readonly DefaultTask[] = [
     triggers: [hours(500)],
     when: maybeBelt,
     isolation: 'isolated-and-vented',
+    opens: ['belt'],
     verifiedBy: [],
+    testedBy: ['belt-deflection'],
     minutes: 15,
     how: beltHow,
     caution: 'Locked out before the guard comes off: the set starts by itself.',
@@ -164,9 +172,10 @@ export const pistonTasks: readonly DefaultTask[] = [
     action: 'inspect',
     triggers: valveTriggers(1000),
     isolation: 'isolated-and-vented',
+    opens: opensTheValves,
     verifiedBy: ['pump-up', 'discharge-temperature'],
     minutes: 120,
-    how: 'Plates must spring, seats clean, the right way up; new packings.',
+    how: 'Plates must spring, seats clean, the right way up; new packings. Carbon thick in the discharge pipe, or glowing: out of service.',
     caution: lockedOut,
     kit: kit('valve gasket set'),
     tools: ['torque wrench'],
@@ -178,6 +187,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     action: 'test',
     triggers: [months(12)],
     isolation: 'stopped-under-pressure',
+    testedBy: ['check-valve', 'unloader'],
     minutes: 10,
     how: 'Machine off, receiver under pressure: air that keeps coming at the unloader after the stop hiss comes back through the check valve.',
     caution: 'Listen first. Taking the valve out needs an empty receiver.',
@@ -188,11 +198,12 @@ export const pistonTasks: readonly DefaultTask[] = [
     station: 'outlet',
     action: 'replace',
     triggers: [months(12)],
-    isolation: 'isolated-and-vented',
+    isolation: 'running',
+    opens: ['point'],
     verifiedBy: [],
     minutes: 15,
     how: 'A darkened element is spent. Bowl without cracks, guard on, flow arrow right.',
-    caution: 'Vent the line first. A cracked bowl can burst: replaced at once.',
+    caution: 'Isolated at its own valve, both sides open and silent. A cracked bowl can burst: out of use.',
     kit: kit('line filter element'),
   },
   {
@@ -235,6 +246,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     triggers: [hours(8000)],
     when: isWaterCooled,
     isolation: 'isolated-and-vented',
+    opens: ['crankcase'],
     verifiedBy: [],
     minutes: 60,
     because: 'With the overhaul; the dose is adjustable.',
@@ -248,6 +260,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     triggers: [hours(8000)],
     when: (given) => isWaterCooled(given) && isPumped(given),
     isolation: 'isolated-and-vented',
+    opens: ['crankcase'],
     verifiedBy: [],
     minutes: 60,
     because: 'With the overhaul.',
@@ -262,6 +275,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     when: isWaterCooled,
     covers: ['valves-inspect', 'lubricator-check', 'oil-pump-inspect'],
     isolation: 'isolated-and-vented',
+    opens: ['stages', 'crankcase'],
     verifiedBy: ['pump-up', 'stage-pressures'],
     minutes: 960,
     how: 'Cooling water drained, pipes, head, low-pressure valve, crankcase cover, crank-pin bolts and bearing, piston out, separator, high-pressure valves, coolers. Packings new; crank-pin bolts to torque.',

@@ -1,4 +1,4 @@
-import type { CheckValues, Verdict } from '../../checks/index.js';
+import { checkByCode, type CheckValues, type Verdict } from '../../checks/index.js';
 import { stepKind } from './step-kind.js';
 
 export const measurePhases = ['before', 'work', 'proof'] as const;
@@ -19,6 +19,7 @@ const measure = stepKind<MeasureBody>({
   kind: 'measure',
   fields: { phase: 'text', check: 'text', values: 'values' },
   text: ({ check }, names) => `Measured: ${names.check(check)}`,
+  opens: ({ check }) => checkByCode(check)?.opens ?? [],
   isFactOfItsOwn: true,
 });
 

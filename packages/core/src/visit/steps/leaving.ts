@@ -6,12 +6,15 @@ export interface SignBody {
   readonly name: string;
   /** Strokes of the signature in a box 300 by 100: `x,y x,y;x,y …` */
   readonly strokes?: string | undefined;
+  /** Left out of service: who was told. */
+  readonly told?: string | undefined;
 }
 
 const sign = stepKind<SignBody>({
   kind: 'sign',
-  fields: { name: 'text', strokes: 'text?' },
-  text: ({ name }) => `Signed for by ${name}`,
+  fields: { name: 'text', strokes: 'text?', told: 'text?' },
+  text: ({ name, told }) =>
+    `Signed for by ${name}${told === undefined ? '' : `, left out of service, told to ${told}`}`,
 });
 
 /** The unit is left for another day. */

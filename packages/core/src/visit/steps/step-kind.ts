@@ -6,6 +6,7 @@ export interface StepNames {
   task(code: string): string;
   check(code: string): string;
   isolationStep(code: string): string;
+  isolationTile(code: string, tile: string): string;
 }
 
 /** Longest texts of a step, and how many codes it may name. */
@@ -47,6 +48,8 @@ export interface StepModule<Body extends AnyBody = AnyBody> {
   tasks?(body: Body): readonly string[];
   /** What became of tasks by it; what is done needs the machine as the task wants it. */
   answers?(body: Body): readonly TaskAnswer[];
+  /** What is opened for it, by the codes of isolation; left out: what its tasks open. */
+  opens?(body: Body): readonly string[];
   /** Whether it may be said of a unit that is signed for: it changes nothing that was signed. */
   readonly isTakenAfterSigning?: true;
   /** What the machine itself has against it. */

@@ -33,5 +33,20 @@ export class RepairEntryEntity extends UnitFactColumns {
     string,
     number | string
   > | null;
+  /** Codes of what the work opened; null where nobody said. */
+  @Column({ type: 'simple-json', nullable: true }) opens: string[] | null;
+  @Column({ type: 'text', nullable: true }) session: string | null;
   @Column({ type: 'simple-json', nullable: true }) outcome: StepOutcome | null;
+}
+
+/** Isolating, or starting again, told of a repair. */
+@FactTable(facts.repairStep)
+@Entity('repair_step')
+@Index('repair_step_by_unit', ['compressorId', 'doneAt'])
+export class RepairStepEntity extends UnitFactColumns {
+  @Column({ name: 'repair_id', type: 'text' }) repairId: string;
+  @Column({ type: 'text' }) kind: 'isolate' | 'restart';
+  @Column({ name: 'done_at', type: 'integer' }) doneAt: number;
+  @Column({ type: 'text' }) session: string;
+  @Column({ type: 'simple-json' }) details: object;
 }

@@ -19,12 +19,15 @@ export class VisitEntity extends FactColumns {
 @FactTable(facts.visitStep)
 @Entity('visit_step')
 @Index('visit_step_by_visit', ['visitId', 'compressorId', 'doneAt'])
+@Index('visit_step_of_isolation', ['compressorId', 'doneAt'], { where: `"kind" IN ('isolate', 'restart')` })
 export class VisitStepEntity extends UnitFactColumns {
   @Column({ name: 'visit_id', type: 'text' }) visitId: string;
   @Column({ type: 'text' }) kind: StepKind;
   @Column({ name: 'done_at', type: 'integer' }) doneAt: number;
   @Column({ type: 'text' }) session: string;
   @Column({ type: 'simple-json' }) details: object;
+  /** Rules of isolation that it was told under: 1 up to release 0.2, where its marks stand as they were given. */
+  @Column({ type: 'integer', default: 1 }) rules: number;
   /** What came out of a measurement, as judged when it was recorded. */
   @Column({ type: 'simple-json', nullable: true }) outcome: StepOutcome | null;
 }

@@ -4,6 +4,7 @@ import { Measurements1764201600000 } from './1764201600000-measurements.js';
 import { PlansInFull1764288000000 } from './1764288000000-plans-in-full.js';
 import { Visits1764374400000 } from './1764374400000-visits.js';
 import { Spine1764460800000 } from './1764460800000-spine.js';
+import { Isolation1764547200000 } from './1764547200000-isolation.js';
 
 /** Everything that was ever done to the tables, in its order. */
 export const migrations = [
@@ -13,4 +14,5 @@ export const migrations = [
   PlansInFull1764288000000,
   Visits1764374400000,
   Spine1764460800000,
+  Isolation1764547200000,
 ];

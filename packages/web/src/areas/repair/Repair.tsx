@@ -2,7 +2,8 @@ import { Box, Button, ButtonBase, Link as MuiLink, Stack, TextField, Typography 
 import type { AddRepairEntry, CompressorView, RepairView } from '@entretien/contracts';
 import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
-import { proceduresFor, sayTorque, type Procedure } from '@entretien/core/repairs';
+import { openingsOf } from '@entretien/core/isolation';
+import { checksThatProve, proceduresFor, sayTorque, type Procedure } from '@entretien/core/repairs';
 import { readNumber } from '@entretien/core/quantities';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
@@ -18,6 +19,9 @@ import { useJudged } from '../../parts/checks/use-judged.js';
 import { usePreferences } from '../../app/preferences.js';
 import { sayDate } from '../../parts/say-due.js';
 import { Failed, Waiting } from '../../parts/States.js';
+import { SESSION } from '../../data/session.js';
+import { StopBanner } from '../../parts/stop/StopBanner.js';
+import { RepairIsolation } from './RepairIsolation.js';
 import { Tick } from '../../parts/Tick.js';
 import { useNow } from '../../parts/use-now.js';
 import { VerdictMark } from '../../parts/VerdictMark.js';
@@ -82,6 +86,7 @@ function RepairPage({ repair, unit }: RepairProps) {
         </Box>
         {repair.minutes > 0 ? ` · ${repair.minutes} min of work` : ''}
       </Typography>
+      <StopBanner compressorId={unit.id} timeZone={timeZone} />
       {repair.waitsFor && (
         <Typography role="status" sx={{ fontWeight: 650, mb: 1.5 }}>
           {repair.waitsFor}
@@ -104,9 +109,7 @@ function RepairPage({ repair, unit }: RepairProps) {
               <strong>Cause:</strong> {repair.cause}
             </Typography>
           )}
-          {repair.isOpen && (
-            <Said repair={repair} kind="work" label="Work done" submit="Note the work" hasMinutes />
-          )}
+          {repair.isOpen && <WorkDone repair={repair} unit={unit} />}
           {repair.isOpen && <Said repair={repair} kind="part" label="Part used" submit="Note the part" />}
           <Said repair={repair} kind="note" label="Note" submit="Keep" />
           <Entries repair={repair} timeZone={timeZone} />
@@ -123,6 +126,41 @@ function RepairPage({ repair, unit }: RepairProps) {
   );
 }
 
+/** Work that was done, and what it opened: that has to be isolated. */
+function WorkDone({ repair, unit }: RepairProps) {
+  const [opens, setOpens] = useState<string>('');
+  return (
+    <Box component="section" aria-label="Work" sx={{ mb: 2 }}>
+      <TextField
+        select
+        label="What it opens"
+        size="small"
+        value={opens}
+        onChange={(event) => setOpens(event.target.value)}
+        fullWidth
+        slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+        sx={{ mb: 1 }}
+      >
+        <option value="">Nothing: looked at, or running</option>
+        {openingsOf(unit).map(({ code, name }) => (
+          <option key={code} value={code}>
+            {name}
+          </option>
+        ))}
+      </TextField>
+      {opens !== '' && <RepairIsolation repair={repair} unit={unit} opens={[opens]} />}
+      <Said
+        repair={repair}
+        kind="work"
+        label="Work done"
+        submit="Note the work"
+        hasMinutes
+        more={{ opens: opens === '' ? [] : [opens] }}
+      />
+    </Box>
+  );
+}
+
 function useAdd(repair: RepairView) {
   return usePost<AddRepairEntry, RepairView>(`/repairs/${repair.id}/entries`);
 }
@@ -133,10 +171,11 @@ interface SaidProps {
   readonly label: string;
   readonly submit: string;
   readonly hasMinutes?: boolean;
+  readonly more?: Partial<AddRepairEntry>;
 }
 
 /** Something said in words, with the minutes it took where that counts. */
-function Said({ repair, kind, label, submit, hasMinutes = false }: SaidProps) {
+function Said({ repair, kind, label, submit, hasMinutes = false, more = {} }: SaidProps) {
   const [words, setWords] = useState('');
   const [minutes, setMinutes] = useState('');
   const fact = useFactOnce();
@@ -149,6 +188,8 @@ function Said({ repair, kind, label, submit, hasMinutes = false }: SaidProps) {
         ...fact.made(),
         kind,
         words: words.trim(),
+        session: SESSION,
+        ...more,
         ...(hasMinutes && read.ok ? { minutes: read.value } : {}),
       },
       {
@@ -272,7 +313,12 @@ function Guide({ repair, unit }: RepairProps) {
           </Button>
         ))}
       </Stack>
-      {guide && <Steps repair={repair} unit={unit} guide={guide} />}
+      {guide && (
+        <>
+          <RepairIsolation repair={repair} unit={unit} opens={guide.opens?.(unit) ?? null} />
+          <Steps repair={repair} unit={unit} guide={guide} />
+        </>
+      )}
     </Box>
   );
 }
@@ -301,7 +347,7 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
               aria-checked={isGone}
               aria-label={name}
               disabled={isGone || add.isPending}
-              onClick={() => add.mutate({ ...newFact(), kind: 'step', words })}
+              onClick={() => add.mutate({ ...newFact(), kind: 'step', words, session: SESSION })}
               sx={{
                 display: 'flex',
                 width: '100%',
@@ -340,7 +386,8 @@ function Prove({ repair, unit }: RepairProps) {
   const guide = proceduresFor(unit).find(({ code }) => code === search.get('guide'));
   const [chosen, setChosen] = useState<string | null>(null);
   const code = chosen ?? guide?.provedBy ?? null;
-  const checks = checksFor(unit);
+  const able = checksThatProve(repair.entries, repair.station ?? null, unit);
+  const checks = checksFor(unit).filter((check) => able === null || able.includes(check.code));
   const { data: measurements } = useMeasurements(unit.id);
   return (
     <Box component="section" aria-label="Prove it" sx={{ mb: 3 }}>

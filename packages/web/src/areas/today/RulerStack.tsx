@@ -1,5 +1,6 @@
 import { Box, Link as MuiLink, Stack, Typography } from '@mui/material';
 import type { FleetUnitView } from '@entretien/contracts';
+import { stopText } from '@entretien/core/stop';
 import { isEstimate } from '@entretien/core/plan';
 import { Link } from 'react-router';
 import { usePreferences } from '../../app/preferences.js';
@@ -7,8 +8,10 @@ import { figureFont } from '../../app/theme.js';
 import { Figure } from '../../parts/Figure.js';
 import { RulerRow, RulerScale, stackedView } from '../../parts/ruler/RulerRow.js';
 import { namePressing, sayDue } from '../../parts/say-due.js';
+import { StopMark } from '../../parts/stop/StopMark.js';
 import { useWidth } from '../../parts/use-width.js';
 import type { SiteGroup } from './today-list.js';
+import { useStopsOf } from '../../data/queries.js';
 import { DueFigure } from '../../parts/DueFigure.js';
 import { NothingDue } from '../../parts/NothingDue.js';
 
@@ -144,12 +147,13 @@ function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
   const [ref, ownWidth] = useWidth<HTMLDivElement>();
   const [first] = unit.tasks;
   const due = first && sayDue(first, Date.parse(unit.at), timeZone);
+  const stops = useStopsOf(unit.compressorId);
   const more = unit.counts.overdue + unit.counts.due + unit.counts.nearing - 1;
   return (
     <Box
       component={Link}
       to={`/units/${unit.compressorId}`}
-      aria-label={`${unit.tag}, ${unit.description}${first && due ? `: ${first.name}, ${due.short}` : unit.unjudged === undefined ? '' : ': cannot be judged'}`}
+      aria-label={`${unit.tag}, ${unit.description}${stops[0] ? `, ${stopText(stops[0])}` : ''}${first && due ? `: ${first.name}, ${due.short}` : unit.unjudged === undefined ? '' : ': cannot be judged'}`}
       sx={{
         ...columns,
         alignItems: 'center',
@@ -176,6 +180,7 @@ function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
         >
           {unit.description}
         </Typography>
+        <StopMark compressorId={unit.compressorId} />
       </Box>
       <Box
         ref={ref}

@@ -1,8 +1,9 @@
-import { Box, Button, Typography } from '@mui/material';
+import { Box, Button, Link as MuiLink, Typography } from '@mui/material';
 import type { FleetStandingView, FleetUnitView } from '@entretien/contracts';
+import { stopText } from '@entretien/core/stop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useFleet, useSites } from '../../data/queries.js';
+import { useFleet, useSites, useStops } from '../../data/queries.js';
 import { Empty, Failed, Waiting } from '../../parts/States.js';
 import { useNow } from '../../parts/use-now.js';
 import { WithSide } from '../../parts/WithSide.js';
@@ -91,6 +92,7 @@ function Fleet({ units, whole, onMore, zoneOf }: FleetProps) {
           </Box>{' '}
           {words.rest}
         </Typography>
+        <StoppedUnits />
         <RulerStack groups={groups.slice(0, shown)} zoneOf={zoneOf} now={Date.parse(whole.at)} />
         {(groups.length > shown || onMore) && (
           <Button onClick={showMore} sx={{ mt: 2 }}>
@@ -99,6 +101,45 @@ function Fleet({ units, whole, onMore, zoneOf }: FleetProps) {
         )}
       </Box>
     </WithSide>
+  );
+}
+
+/** What must not be used, before anything that is due. */
+function StoppedUnits() {
+  const { data: stops = [] } = useStops();
+  const units = [...new Map(stops.map((stop) => [stop.compressorId, stop])).values()];
+  if (units.length === 0) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="Out of service"
+      sx={{
+        borderLeft: 4,
+        borderColor: 'notebook.oxide',
+        bgcolor: 'notebook.oxideGround',
+        px: 1.5,
+        py: 0.75,
+        my: 1,
+      }}
+    >
+      {units.map((stop) => (
+        <Typography key={stop.compressorId} variant="body2">
+          <MuiLink
+            component={Link}
+            to={`/units/${stop.compressorId}`}
+            sx={{
+              fontWeight: 700,
+              color: 'notebook.oxide',
+              display: 'inline-block',
+              py: { xs: 1, md: 0.25 },
+            }}
+          >
+            {stop.tag}
+          </MuiLink>{' '}
+          <strong>{stopText(stop)}.</strong> {stop.why}
+        </Typography>
+      ))}
+    </Box>
   );
 }
 

@@ -1,6 +1,14 @@
 import { Box, Checkbox, FormControlLabel, FormHelperText, Stack, TextField, Typography } from '@mui/material';
-import type { PlanView, RecordService, StandingView, TaskStandingView } from '@entretien/contracts';
+import type {
+  CompressorView,
+  PlanView,
+  RecordService,
+  StandingView,
+  TaskStandingView,
+} from '@entretien/contracts';
+import { HOUR_MS } from '@entretien/core/basics';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
+import { resultsOf } from '@entretien/core/visit';
 import { useState } from 'react';
 import type { UnitFacts } from '../../data/queries.js';
 import { Caution } from '../../parts/Caution.js';
@@ -14,6 +22,7 @@ import { useFactForm } from '../../parts/use-fact-form.js';
 import { useNow } from '../../parts/use-now.js';
 
 interface RecordServiceProps {
+  readonly unit: CompressorView;
   readonly unitId: string;
   readonly tag: string;
   readonly facts: UnitFacts;
@@ -27,6 +36,7 @@ interface RecordServiceProps {
 
 /** Records work that was done; the hazard of each chosen task stands beside it. */
 export function RecordServiceDialog({
+  unit,
   unitId,
   tag,
   facts,
@@ -47,6 +57,7 @@ export function RecordServiceDialog({
       ? null
       : readingProblem(hourLogOf(facts), typedReading(entry.value, at, now), { now, timeZone });
   const cautions = cautionsOf(plan, standing, tasks);
+  const untested = untestedOf(unit, plan, facts, tasks, at);
   const toggle = (code: string) =>
     setTasks(tasks.includes(code) ? tasks.filter((other) => other !== code) : [...tasks, code]);
   return (
@@ -106,6 +117,11 @@ export function RecordServiceDialog({
                   <DropMark state={task.state} used={task.usedFraction} size={24} />
                 </Stack>
                 {caution !== undefined && <Caution words={caution} />}
+                {untested.has(task.code) && (
+                  <FormHelperText sx={{ color: 'notebook.brass', fontWeight: 600 }}>
+                    A test is done with its result: measure it first, or it was only looked at and stays due.
+                  </FormHelperText>
+                )}
               </Box>
             );
           })}
@@ -151,6 +167,30 @@ export function RecordServiceDialog({
 /** The dates of vessels are recorded with the vessel, not with the machine. */
 function isRecordedHere({ vessel }: TaskStandingView): boolean {
   return vessel === null;
+}
+
+/** A result belongs to a test that was done about the same day, as the server has it. */
+const ABOUT_THAT_DAY = 36 * HOUR_MS;
+
+/** Tests among what is chosen that have no result about that day. */
+function untestedOf(
+  unit: CompressorView,
+  plan: PlanView,
+  { measurements }: UnitFacts,
+  chosen: readonly string[],
+  at: number,
+): ReadonlySet<string> {
+  const tests = plan.tasks.filter(({ code }) => chosen.includes(code));
+  const isMeasured = (checks: readonly string[]) =>
+    measurements.some(
+      ({ check, takenAt }) => checks.includes(check) && Math.abs(Date.parse(takenAt) - at) <= ABOUT_THAT_DAY,
+    );
+  return new Set(
+    tests.flatMap((task) => {
+      const checks = resultsOf(task, unit);
+      return checks.length > 0 && !isMeasured(checks) ? [task.code] : [];
+    }),
+  );
 }
 
 /** The caution of each chosen task; the same words stand only at the first of them. */

@@ -9,6 +9,7 @@ import { FormDialog } from '../../parts/FormDialog.js';
 import { sayDate } from '../../parts/say-due.js';
 import { Failed, Waiting } from '../../parts/States.js';
 import { useFactForm } from '../../parts/use-fact-form.js';
+import { TakeOutDialog } from '../../parts/stop/TakeOutDialog.js';
 import { useNow } from '../../parts/use-now.js';
 import { toLocalText, WhenField } from '../../parts/WhenField.js';
 
@@ -35,14 +36,28 @@ interface PanelProps {
 export function RepairsPanel({ unit, timeZone }: PanelProps) {
   const repairs = useRepairs(unit.id);
   const [isAdding, setAdding] = useState(false);
+  const [isTakingOut, setTakingOut] = useState(false);
   const now = useNow();
   if (repairs.isError) return <Failed error={repairs.error} onRetry={() => void repairs.refetch()} />;
   if (!repairs.data) return <Waiting lines={4} />;
   return (
     <Box>
-      <Button variant="outlined" onClick={() => setAdding(true)} sx={{ minHeight: 44, mb: 1 }}>
-        Record a fault or a change
-      </Button>
+      <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', mb: 1 }}>
+        <Button variant="outlined" onClick={() => setAdding(true)} sx={{ minHeight: 44 }}>
+          Record a fault or a change
+        </Button>
+        <Button variant="outlined" color="error" onClick={() => setTakingOut(true)} sx={{ minHeight: 44 }}>
+          Take out of service
+        </Button>
+      </Stack>
+      {isTakingOut && (
+        <TakeOutDialog
+          compressorId={unit.id}
+          tag={unit.tag}
+          timeZone={timeZone}
+          onClose={() => setTakingOut(false)}
+        />
+      )}
       {repairs.data.length === 0 && (
         <Typography sx={{ color: 'text.secondary' }}>
           No fault, no modification and no improvement is on record.

@@ -25,6 +25,7 @@ import {
 } from '../../data/queries.js';
 import { HourRuler } from '../../parts/ruler/HourRuler.js';
 import { Failed, Waiting } from '../../parts/States.js';
+import { StopBanner } from '../../parts/stop/StopBanner.js';
 import { WithSide } from '../../parts/WithSide.js';
 import { PlanVisitDialog } from '../visits/PlanVisitDialog.js';
 import { AirPath } from './air-path/AirPath.js';
@@ -189,6 +190,7 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
             Visit
           </Button>
         </UnitHead>
+        <StopBanner compressorId={unit.id} timeZone={timeZone} />
         <HourRuler
           standing={standing}
           services={facts.services}

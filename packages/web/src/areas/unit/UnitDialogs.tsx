@@ -57,7 +57,7 @@ export function UnitDialogs(props: UnitDialogsProps) {
     case 'estimate':
       return <EstimateHoursDialog {...shared} unit={unit} />;
     case 'service':
-      return <RecordServiceDialog {...shared} plan={plan} chosen={open.tasks} />;
+      return <RecordServiceDialog {...shared} unit={unit} plan={plan} chosen={open.tasks} />;
     case 'measure':
       return (
         <MeasureDialog

@@ -183,7 +183,7 @@ function Retired() {
   return (
     <Box component="section" sx={{ mt: 3 }}>
       <Typography variant="h3" component="h2" sx={{ mb: 0.5 }}>
-        Out of service
+        Retired
       </Typography>
       {data.map((unit: CompressorView) => (
         <Box key={unit.id} sx={{ py: 0.75 }}>

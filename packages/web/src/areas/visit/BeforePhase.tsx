@@ -1,17 +1,22 @@
 import { Button, Typography } from '@mui/material';
 import { checkByCode } from '@entretien/core/checks';
-import { beforeReadings } from '@entretien/core/visit';
+import { beforeReadings, isDoneRunning, prepare } from '@entretien/core/visit';
 import { useState } from 'react';
 import { MeasureCard } from './MeasureCard.js';
 import { needsIsolation, openBefore, plannedTasks } from './phases.js';
 import { ReasonDialog } from './ReasonDialog.js';
 import { Foot, type PhaseProps } from './Visit.js';
+import { newCautions, StationCard } from './WorkPhase.js';
 
 /** The readings that the work should change, taken while it still runs. */
 export function BeforePhase({ atWork, onGo }: PhaseProps) {
   const [leavingOut, setLeavingOut] = useState<string | null>(null);
   const checks = beforeReadings(plannedTasks(atWork), atWork.unit.plate);
   const open = openBefore(atWork);
+  const { work: running } = prepare(
+    plannedTasks(atWork).filter((task) => isDoneRunning(task, atWork.unit.plate)),
+    atWork.unit.plate,
+  );
   const next = needsIsolation(atWork) ? 'isolate' : 'work';
   return (
     <>
@@ -35,6 +40,14 @@ export function BeforePhase({ atWork, onGo }: PhaseProps) {
             </Typography>
           )}
         </div>
+      ))}
+      {running.map((group, index) => (
+        <StationCard
+          key={group.station}
+          atWork={atWork}
+          group={group}
+          cautions={newCautions(atWork, running, index)}
+        />
       ))}
       <Foot
         about={

@@ -8,7 +8,7 @@ import { v7 as newId } from 'uuid';
 import { currentInstantText } from '../../data/clock.js';
 import { postJson, sentenceOf } from '../../data/api.js';
 import { useFleet } from '../../data/queries.js';
-import { SESSION } from './session.js';
+import { SESSION } from '../../data/session.js';
 import type { UnitAtWork } from './use-visit.js';
 
 interface JoinUnitProps {

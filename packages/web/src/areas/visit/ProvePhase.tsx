@@ -1,6 +1,7 @@
 import { Box, Button, ButtonBase, Stack, TextField, Typography } from '@mui/material';
 import { checkByCode } from '@entretien/core/checks';
-import { restartSteps, type VisitTask } from '@entretien/core/visit';
+import { isLockedBy, isOfPointOfUse, pointRestartSteps, restartSteps } from '@entretien/core/isolation';
+import type { VisitTask } from '@entretien/core/visit';
 import { useState } from 'react';
 import { WayOut } from '../../parts/WayOut.js';
 import { MeasureCard } from './MeasureCard.js';
@@ -10,22 +11,23 @@ import { Foot, type PhaseProps } from './Visit.js';
 
 /** Back to power and air, and the proof that the work helped. */
 export function ProvePhase({ atWork, onGo }: PhaseProps) {
-  const { progress, unit } = atWork;
+  const { progress } = atWork;
   const [closing, setClosing] = useState<VisitTask | null>(null);
   const done = progress.tasks.filter(({ outcome }) => outcome === 'done');
   const proofs = done.flatMap((task) => task.proofs);
   const needsTight = proofs.some(({ proof }) => proof.kind === 'tight');
   const checks = [
-    ...new Set(proofs.flatMap(({ proof }) => (proof.kind === 'check' ? [proof.anyOf[0]!] : []))),
+    ...new Set(proofs.flatMap(({ proof }) => (proof.kind === 'tight' ? [] : [proof.anyOf[0]!]))),
   ];
   const waiting = done.filter(({ proof }) => proof === 'missing' || proof === 'failed');
-  const wasShut = done.some(
-    ({ code }) => unit.plan.find((task) => task.code === code)?.isolation === 'isolated-and-vented',
-  );
-  const needsRestart = wasShut && !progress.isRestarted;
+  const needsRestart =
+    isLockedBy(atWork.isolation, atWork.by) ||
+    progress.obstacles.some(({ code }) => code === 'not-restarted');
+  const isPointShut = [...atWork.isolation.held.keys()].some((key) => isOfPointOfUse(key));
   const isProved = waiting.length === 0 && !needsRestart;
   return (
     <>
+      {isPointShut && <Restart atWork={atWork} scope="point" />}
       {needsRestart && <Restart atWork={atWork} />}
       {!needsRestart && needsTight && <Tight atWork={atWork} />}
       {!needsRestart &&
@@ -82,7 +84,7 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
 function isOpen(done: readonly VisitTask[], check: string): boolean {
   return done.some(({ proofs }) =>
     proofs.some(
-      ({ proof, state }) => proof.kind === 'check' && proof.anyOf[0] === check && state === 'missing',
+      ({ proof, state }) => proof.kind !== 'tight' && proof.anyOf[0] === check && state === 'missing',
     ),
   );
 }
@@ -98,8 +100,8 @@ function missingWords({ proofs }: VisitTask): string {
 }
 
 /** Everything that stands between an open machine and a running one. */
-function Restart({ atWork }: Pick<PhaseProps, 'atWork'>) {
-  const steps = restartSteps(atWork.unit.plate);
+function Restart({ atWork, scope }: Pick<PhaseProps, 'atWork'> & { readonly scope?: 'point' }) {
+  const steps = scope === 'point' ? pointRestartSteps : restartSteps(atWork.unit.plate);
   const [gone, setGone] = useState<ReadonlySet<string>>(new Set());
   const toggle = (code: string) => {
     const next = new Set(gone);
@@ -108,8 +110,10 @@ function Restart({ atWork }: Pick<PhaseProps, 'atWork'>) {
   };
   const isReady = steps.every(({ code }) => gone.has(code));
   return (
-    <Box component="section" aria-label="Restart" sx={{ mb: 2 }}>
-      <Typography variant="h2">Before it starts</Typography>
+    <Box component="section" aria-label={scope === 'point' ? 'Air back' : 'Restart'} sx={{ mb: 2 }}>
+      <Typography variant="h2">
+        {scope === 'point' ? 'Before the point of use gets its air back' : 'Before it starts'}
+      </Typography>
       {steps.map(({ code, name, hint }) => (
         <ButtonBase
           key={code}
@@ -141,10 +145,12 @@ function Restart({ atWork }: Pick<PhaseProps, 'atWork'>) {
       <Button
         variant="contained"
         disabled={!isReady}
-        onClick={() => void atWork.tell({ kind: 'restart', steps: [...gone] })}
+        onClick={() =>
+          void atWork.tell({ kind: 'restart', steps: [...gone], ...(scope === undefined ? {} : { scope }) })
+        }
         sx={{ mt: 1.5, minHeight: 48 }}
       >
-        It runs again
+        {scope === 'point' ? 'It has air again' : 'It runs again'}
       </Button>
     </Box>
   );

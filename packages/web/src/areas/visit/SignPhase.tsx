@@ -28,15 +28,21 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
   const personId = usePreferences((preferences) => preferences.personId) ?? DEFAULT_PERSON_ID;
   const [name, setName] = useState<string | null>(null);
   const [strokes, setStrokes] = useState('');
+  const [told, setTold] = useState('');
   const [isLeaving, setLeaving] = useState(false);
   const keepStrokes = useCallback((written: string) => setStrokes(written), []);
   const shownName = name ?? people?.find(({ id }) => id === personId)?.name ?? '';
-  const { signed, left, obstacles } = progress;
+  const { signed, left } = progress;
+  // A stop that stands is signed for only as left out of service, and told.
+  const stop = progress.obstacles.find(({ code }) => code === 'stop-stands');
+  const obstacles = progress.obstacles.filter((one) => one !== stop);
+  const isTold = stop === undefined || told.trim() !== '';
   const sign = () =>
     void atWork.tell({
       kind: 'sign',
       name: shownName.trim(),
       ...(strokes === '' ? {} : { strokes }),
+      ...(stop === undefined ? {} : { told: told.trim() }),
     });
   const isWaiting = signed !== null && !view.steps.some(({ kind }) => kind === 'sign');
   return (
@@ -56,16 +62,22 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
           <Typography role="status" sx={{ fontWeight: 650, mb: 1 }}>
             Signed for by {signed.name}.{isWaiting ? ' It waits on this device for a connection.' : ''}
           </Typography>
-          <ServiceTag
-            unitId={view.compressorId}
-            tag={view.tag}
-            description={`${view.description} · ${visit.siteName}`}
-            standing={view.standing}
-            doneBy={signed.name}
-            doneAt={signed.at}
-            hours={progress.hours ?? view.standing.runHours}
-            timeZone={visit.timeZone}
-          />
+          {isWaiting ? (
+            <Typography sx={{ color: 'text.secondary', mb: 1 }}>
+              Its tag is made when the signature has arrived: until then the days on it would be the old ones.
+            </Typography>
+          ) : (
+            <ServiceTag
+              unitId={view.compressorId}
+              tag={view.tag}
+              description={`${view.description} · ${visit.siteName}`}
+              standing={view.standing}
+              doneBy={signed.name}
+              doneAt={signed.at}
+              hours={progress.hours ?? view.standing.runHours}
+              timeZone={visit.timeZone}
+            />
+          )}
           <Stack direction="row" sx={{ gap: 1, my: 2, flexWrap: 'wrap' }}>
             <Button
               variant="contained"
@@ -73,7 +85,7 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
               target="_blank"
               sx={{ minHeight: 48 }}
             >
-              Print the tag
+              {view.stops.length > 0 ? 'Print the red tag' : 'Print the tag'}
             </Button>
             <Button
               variant="outlined"
@@ -111,6 +123,28 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
               </WayOut>
             );
           })}
+          {stop && (
+            <Box
+              sx={{
+                border: 2,
+                borderColor: 'notebook.oxide',
+                bgcolor: 'notebook.oxideGround',
+                p: 1.5,
+                mt: 2,
+              }}
+            >
+              <Typography sx={{ fontWeight: 700, color: 'notebook.oxide' }}>{stop.sentence}</Typography>
+              <TextField
+                label="Left out of service, told to"
+                value={told}
+                onChange={(event) => setTold(event.target.value)}
+                fullWidth
+                sx={{ mt: 1.25, maxWidth: 420, bgcolor: 'background.default' }}
+                slotProps={{ htmlInput: { maxLength: 120 } }}
+                helperText="Who runs it, and who hangs on it. The red tag goes on the machine."
+              />
+            </Box>
+          )}
           {obstacles.length === 0 && (
             <Stack sx={{ mt: 2, gap: 1.5 }}>
               <TextField
@@ -130,7 +164,7 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
         <Foot about={obstacles.length === 0 ? undefined : 'It stays open until then.'}>
           <Button
             variant="contained"
-            disabled={obstacles.length > 0 || shownName.trim() === ''}
+            disabled={obstacles.length > 0 || shownName.trim() === '' || !isTold}
             onClick={sign}
           >
             Sign for {view.tag}

@@ -1,6 +1,7 @@
 import { Box, ButtonBase, Stack, Typography } from '@mui/material';
 import { figureFont } from '../../app/theme.js';
 import { Figure } from '../../parts/Figure.js';
+import { StopMark } from '../../parts/stop/StopMark.js';
 import { phaseNames, phases, phasesDone, type Phase } from './phases.js';
 import type { UnitAtWork } from './use-visit.js';
 
@@ -24,6 +25,7 @@ export function VisitHead({ atWork, phase, onGo }: HeadProps) {
         <Typography sx={{ color: 'text.secondary', minWidth: 0, flex: 1 }} noWrap>
           {visit.siteName}
         </Typography>
+        <StopMark compressorId={view.compressorId} />
         {hours !== null && (
           <Figure value={Math.round(hours).toLocaleString('en')} unit="h" sx={{ fontSize: '1.1rem' }} />
         )}

@@ -2,10 +2,12 @@ import { Box, Button, Stack, Typography } from '@mui/material';
 import { checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import type { ServiceTask } from '@entretien/core/plan';
+import { isLockedBy, sayMissing } from '@entretien/core/isolation';
 import {
-  isolationSteps,
+  isDoneRunning,
   NOT_CONFIRMED,
   prepare,
+  resultsOf,
   type StationWork,
   type VisitTask,
 } from '@entretien/core/visit';
@@ -13,7 +15,7 @@ import { useState } from 'react';
 import { Caution } from '../../parts/Caution.js';
 import { WayOut } from '../../parts/WayOut.js';
 import { FoundDialog } from './FoundDialog.js';
-import { Interrupted } from './IsolatePhase.js';
+import { AfterPause } from './IsolatePhase.js';
 import { MeasureCard } from './MeasureCard.js';
 import { NoteField } from './NoteField.js';
 import { PartsUsed } from './PartsUsed.js';
@@ -31,7 +33,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
   const open = progress.tasks.filter(({ outcome }) => outcome === 'open').length;
   return (
     <>
-      <Interrupted atWork={atWork} />
+      <AfterPause atWork={atWork} onGo={onGo} />
       {work.map((group, index) => (
         <Box key={`${group.isolation} ${group.station}`}>
           {group.isolation !== work[index - 1]?.isolation && (
@@ -62,9 +64,6 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
 /** The state the machine must be in for what follows, and whether it is. */
 function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: StationWork }) {
   const missing = missingOf(atWork, group);
-  const names = isolationSteps(atWork.unit.plate).flatMap(({ code, name }) =>
-    missing.includes(code) ? [name] : [],
-  );
   return (
     <Box sx={{ pt: 1.25, pb: 0.5 }}>
       <Typography variant="h3" component="h2" sx={{ color: 'text.secondary' }}>
@@ -72,7 +71,7 @@ function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: Stat
       </Typography>
       {missing.length > 0 && hasOpen(atWork, group) && (
         <WayOut severity="warning" way="Isolate" onGo={() => onGo('isolate')}>
-          Shut until it is safe. To do: {names.join(', ')}.
+          Shut until it is safe. {sayMissing(atWork.unit.plate, missing)}
         </WayOut>
       )}
     </Box>
@@ -80,7 +79,7 @@ function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: Stat
 }
 
 /** The hazards of a station that do not stand at one just above it already, in the same state of the machine. */
-function newCautions(
+export function newCautions(
   atWork: PhaseProps['atWork'],
   work: readonly StationWork[],
   index: number,
@@ -96,8 +95,16 @@ function newCautions(
   return [...new Set(own)];
 }
 
-function missingOf(atWork: PhaseProps['atWork'], { station, tasks }: StationWork): readonly string[] {
+function missingOf(atWork: PhaseProps['atWork'], { station, tasks }: StationWork) {
   return atWork.missingFor({ kind: 'station', station, tasks: tasks.map(({ code }) => code) });
+}
+
+/** Work on a running machine, while one’s own lock is on. */
+function isRunningWhileLocked(
+  { unit, isolation, by }: PhaseProps['atWork'],
+  { tasks }: StationWork,
+): boolean {
+  return tasks.some((task) => isDoneRunning(task, unit.plate)) && isLockedBy(isolation, by);
 }
 
 function hasOpen(atWork: PhaseProps['atWork'], { tasks }: StationWork): boolean {
@@ -113,12 +120,14 @@ interface StationCardProps extends Pick<PhaseProps, 'atWork'> {
   readonly cautions: readonly string[];
 }
 
-function StationCard({ atWork, group, cautions }: StationCardProps) {
+/** One station in one state of the machine, with what is planned there. */
+export function StationCard({ atWork, group, cautions }: StationCardProps) {
   const { station, tasks } = group;
   const [isFinding, setFinding] = useState(false);
   const [isMeasuring, setMeasuring] = useState(false);
   const name = stationName(atWork.unit.plate, station);
-  const isShut = missingOf(atWork, group).length > 0;
+  const isRunning = isRunningWhileLocked(atWork, group);
+  const isShut = isRunning || missingOf(atWork, group).length > 0;
   const open = tasks.filter((task) => answerOf(atWork, task)?.outcome === 'open');
   const checks = checksFor(atWork.unit.plate).filter((check) => check.station(atWork.unit.plate) === station);
   const isAlone = tasks.length === 1;
@@ -155,6 +164,11 @@ function StationCard({ atWork, group, cautions }: StationCardProps) {
           doneAlone={isAlone ? doneAll : null}
         />
       ))}
+      {isRunning && open.length > 0 && (
+        <Typography variant="body2" sx={{ color: 'notebook.brass', fontWeight: 600 }}>
+          Done while it runs: before isolating, or after the restart.
+        </Typography>
+      )}
       {open.length > 0 && cautions.map((words) => <Caution key={words} words={words} />)}
       <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', pl: { md: 3.5 } }}>
         <Button onClick={() => setFinding(true)} sx={quiet}>
@@ -167,11 +181,20 @@ function StationCard({ atWork, group, cautions }: StationCardProps) {
           </Button>
         )}
       </Stack>
+      {!isShut &&
+        testsOf(atWork, tasks).map((code) => (
+          <MeasureCard key={`result ${code}`} atWork={atWork} check={code} phase="work" />
+        ))}
       {isMeasuring &&
         checks.map(({ code }) => <MeasureCard key={code} atWork={atWork} check={code} phase="work" />)}
       {isFinding && <FoundDialog atWork={atWork} station={station} onClose={() => setFinding(false)} />}
     </Box>
   );
+}
+
+/** Tests among the tasks: done only with their result, which is asked for here. */
+function testsOf({ unit }: PhaseProps['atWork'], tasks: readonly ServiceTask[]): readonly string[] {
+  return [...new Set(tasks.flatMap((task) => resultsOf(task, unit.plate).slice(0, 1)))];
 }
 
 const quiet = { minHeight: { xs: 44, md: 32 }, py: 0 };

@@ -1,4 +1,5 @@
-import { beforeReadings, isolationSteps } from '@entretien/core/visit';
+import { missingFor } from '@entretien/core/isolation';
+import { beforeReadings, isDoneRunning, opensTogether } from '@entretien/core/visit';
 import type { UnitAtWork } from './use-visit.js';
 
 export const phases = ['prepare', 'before', 'isolate', 'work', 'prove', 'sign'] as const;
@@ -30,17 +31,27 @@ export function openBefore(atWork: UnitAtWork): readonly string[] {
 
 /** Whether the planned work needs the machine locked or opened at all. */
 export function needsIsolation(atWork: UnitAtWork): boolean {
-  return plannedTasks(atWork).some(({ isolation }) => isolation !== 'running');
+  return plannedTasks(atWork).some((task) => !isDoneRunning(task, atWork.unit.plate));
+}
+
+/** Whether work that is done while it runs waits still: before isolating is the time for it. */
+export function hasRunningOpen(atWork: UnitAtWork): boolean {
+  const running = plannedTasks(atWork).filter((task) => isDoneRunning(task, atWork.unit.plate));
+  const open = new Set(
+    atWork.progress.tasks.flatMap(({ code, outcome }) => (outcome === 'open' ? [code] : [])),
+  );
+  return running.some(({ code }) => open.has(code));
 }
 
 /** Which phases are behind one. */
 export function phasesDone(atWork: UnitAtWork): ReadonlySet<Phase> {
-  const { progress, isolation, unit, steps } = atWork;
+  const { progress, isolation, unit, steps, guarded, now: at, by, session } = atWork;
   const done = new Set<Phase>();
   if (steps.length > 0) done.add('prepare');
-  if (steps.length > 0 && openBefore(atWork).length === 0) done.add('before');
+  if (steps.length > 0 && openBefore(atWork).length === 0 && !hasRunningOpen(atWork)) done.add('before');
   const answered = progress.tasks.length > 0 && progress.tasks.every(({ outcome }) => outcome !== 'open');
-  const isIsolated = isolationSteps(unit.plate).every(({ code }) => isolation.confirmed.has(code));
+  const opens = opensTogether(plannedTasks(atWork), unit.plate);
+  const isIsolated = missingFor(guarded, isolation, opens, { at, by, session }).length === 0;
   if (isIsolated || answered || !needsIsolation(atWork)) done.add('isolate');
   if (answered) done.add('work');
   if (answered && progress.obstacles.length === 0) done.add('prove');

@@ -6,17 +6,18 @@ import {
   type VisitView,
 } from '@entretien/contracts';
 import {
-  isolationFor,
+  guardedOf,
+  isolationAt,
   missingIsolation,
   progressOf,
   namesOn,
   stepText,
-  type Isolation,
   type StepBody,
   type UnitProgress,
   type VisitStep,
   type VisitUnit,
 } from '@entretien/core/visit';
+import type { Guarded, IsolationFold, Missing } from '@entretien/core/isolation';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { v7 as newId } from 'uuid';
@@ -29,7 +30,7 @@ import type { OutboxItem } from '../../outbox/outbox-item.js';
 import { forgetTaken, takenOf } from '../../outbox/outbox-store.js';
 import { useNow } from '../../parts/use-now.js';
 import { mergeSteps } from './visit-steps.js';
-import { SESSION } from './session.js';
+import { SESSION } from '../../data/session.js';
 
 /** Steps that the server took since it last told of the visit. */
 const useTaken = create<{ readonly steps: readonly VisitStepView[] }>()(() => ({ steps: [] }));
@@ -82,13 +83,16 @@ export interface UnitAtWork {
   readonly unit: VisitUnit;
   readonly steps: readonly VisitStep[];
   readonly progress: UnitProgress;
-  readonly isolation: Isolation;
+  readonly guarded: Guarded;
+  readonly isolation: IsolationFold;
+  readonly by: string;
+  readonly session: string;
   readonly now: number;
   /** What the server would not take; it waits in the tray. */
   readonly refused: readonly OutboxItem[];
   readonly nameOf: (code: string) => string;
   /** Which isolation steps something needs, and that do not hold now. */
-  readonly missingFor: (body: StepBody) => readonly string[];
+  readonly missingFor: (body: StepBody) => readonly Missing[];
   readonly tell: (
     body: StepBody,
     more?: { readonly outcome?: StepOutcome; readonly words?: string },
@@ -102,8 +106,12 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
   const personId = usePreferences((preferences) => preferences.personId);
   // The minute of the page's clock is too coarse for a step told a second ago.
   const now = Math.max(useNow(), ...view.steps.slice(-1).map(({ doneAt }) => Date.parse(doneAt)));
-  const { compressorId, plate, plan, planned } = view;
-  const unit = useMemo(() => ({ plate, plan, planned }), [plate, plan, planned]);
+  const { compressorId, plate, plan, planned, elsewhere, pauseMinutes, stops } = view;
+  const { timeZone } = visit;
+  const unit = useMemo(
+    () => ({ plate, plan, planned, elsewhere, pauseMinutes, timeZone, stops: stops.map(({ why }) => why) }),
+    [plate, plan, planned, elsewhere, pauseMinutes, timeZone, stops],
+  );
   const steps = useMemo(
     () => mergeSteps(compressorId, view.steps, taken, items),
     [compressorId, view.steps, taken, items],
@@ -111,7 +119,7 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
   const progress = useMemo(() => progressOf(unit, steps), [unit, steps]);
   const by = personId ?? DEFAULT_PERSON_ID;
   const at = Math.max(now, steps.at(-1)?.doneAt ?? 0);
-  const isolation = useMemo(() => isolationFor(steps, { at, by, session: SESSION }), [steps, at, by]);
+  const isolation = useMemo(() => isolationAt(unit, steps, at), [unit, steps, at]);
   const shared = {
     compressorId,
     tag: view.tag,
@@ -143,8 +151,11 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
     unit,
     steps,
     progress,
+    guarded: guardedOf(unit),
     isolation,
-    now,
+    by,
+    session: SESSION,
+    now: Math.max(now, at),
     refused: items.filter(
       (item) => item.visitId === visit.id && item.compressorId === compressorId && item.problem !== null,
     ),

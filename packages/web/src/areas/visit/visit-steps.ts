@@ -3,9 +3,28 @@ import type { StepBody, VisitStep } from '@entretien/core/visit';
 import type { OutboxItem } from '../../outbox/outbox-item.js';
 
 /** A step of the server's as the core sees it, with what came out of a measurement. */
-function toStep({ id, doneAt, by, session, marks, kind, details, outcome }: VisitStepView): VisitStep {
+function toStep({
+  id,
+  doneAt,
+  by,
+  session,
+  marks,
+  kind,
+  details,
+  outcome,
+  ...view
+}: VisitStepView): VisitStep {
   const body = bodyOf(kind, details, outcome);
-  return { id, doneAt: Date.parse(doneAt), by, session, marks, body };
+  return {
+    id,
+    doneAt: Date.parse(doneAt),
+    by,
+    session,
+    marks,
+    body,
+    recordedAt: Date.parse(view.recordedAt),
+    isBeforeSpaces: view.isBeforeSpaces,
+  };
 }
 
 function bodyOf(kind: StepBody['kind'], details: object, outcome: StepOutcome | undefined): StepBody {

@@ -9,6 +9,7 @@ import { Link } from 'react-router';
 import { figureFont } from '../../app/theme.js';
 import { useOutbox } from '../../outbox/outbox.js';
 import { Figure } from '../../parts/Figure.js';
+import { StopMark } from '../../parts/stop/StopMark.js';
 import { sayAgo } from '../../parts/say-due.js';
 import { useNow } from '../../parts/use-now.js';
 import { MeterField } from './MeterField.js';
@@ -53,7 +54,8 @@ export function MeterRow({ meter, place, site, onSaved }: MeterRowProps) {
             }}
           >
             {meter.tag}
-          </MuiLink>
+          </MuiLink>{' '}
+          <StopMark compressorId={meter.compressorId} />
         </Typography>
         <Typography variant="body2" noWrap sx={{ color: 'text.secondary' }}>
           {meter.name ?? meter.description}

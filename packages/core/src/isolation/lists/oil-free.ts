@@ -1,0 +1,60 @@
+import type { DataPlate } from '../../machine/index.js';
+import type { IsolationList } from '../point.js';
+import { cool, drive, receiverSpace, withOwn } from './shared.js';
+
+/** A small oil-free set with its own receiver. */
+export function oilFreeList(plate: DataPlate): IsolationList {
+  const vessels = withOwn({ code: '', name: 'Receiver' }, plate.moreVessels);
+  const valves = withOwn({ code: '', name: 'Outlet' }, plate.moreValves);
+  return {
+    points: [
+      drive(plate),
+      {
+        code: 'outlet',
+        kind: 'shut',
+        name: 'Hose off, or outlet valve shut',
+        hint: 'Trigger pulled or coupling opened: nothing comes, the regulated gauge fell.',
+        beware: 'A regulator without relief keeps the hose full: close it, then pull the trigger.',
+        spaces: ['receiver'],
+        after: ['lock-out'],
+        ...(valves ? { tiles: valves } : {}),
+      },
+      {
+        code: 'receiver',
+        kind: 'vent',
+        name: 'Receiver empty',
+        hint: 'Drain opened slowly and left open.',
+        beware: 'Twin tanks have two drains.',
+        spaces: ['receiver'],
+        after: ['lock-out', 'outlet'],
+        gauge: 'receiver gauge',
+        vented: receiverSpace(plate, 24),
+        ...(vessels ? { tiles: vessels } : {}),
+      },
+      {
+        code: 'head-side',
+        kind: 'vent',
+        name: 'Head line silent',
+        hint: 'It hissed at the stop and went silent. None heard: it stands 10 min after the receiver, and the head is eased, far side first.',
+        beware: 'A blocked unloader keeps the line full behind a good check valve.',
+        spaces: ['head-side'],
+        after: ['lock-out'],
+        emptiesInto: 'receiver',
+      },
+      cool,
+    ],
+    openings: {
+      outside: { name: 'Nothing under pressure', needs: ['lock-out'] },
+      receiver: {
+        name: 'Receiver: drain, relief valve, switch, gauge',
+        needs: ['lock-out', 'outlet', 'receiver'],
+      },
+      'check-valve': { name: 'Check valve', needs: ['lock-out', 'outlet', 'receiver', 'head-side'] },
+      stages: {
+        name: 'Head, reeds, ring and sleeve',
+        needs: ['lock-out', 'outlet', 'receiver', 'head-side', 'cool'],
+      },
+    },
+    everything: ['lock-out', 'outlet', 'receiver', 'head-side', 'cool'],
+  };
+}

@@ -1,0 +1,15 @@
+export {
+  admitReturn,
+  standingStops,
+  stopGrounds,
+  stopLimits,
+  stopScopes,
+  stopText,
+  type CameBack,
+  type Ground,
+  type LastVerdict,
+  type StandingStop,
+  type StopGround,
+  type StopScope,
+  type TakenOut,
+} from './stop.js';
