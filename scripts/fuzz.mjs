@@ -66,7 +66,7 @@ const when = () => ago(random() * 30);
 const unit = () => pick(pool.unit);
 
 const details = {
-  isolate: { step: 'vessel', confirmed: true, tile: '', answer: 'silent', needle: 'off', pressureBar: 0.1 },
+  isolate: { step: 'vessel', confirmed: true, answer: 'silent', needle: 'off', pressureBar: 0.1 },
   task: { task: 'oil-filter', outcome: 'done', reason: 'x' },
   station: { station: 'separator', tasks: ['scavenge-clean'] },
   measure: { phase: 'work', check: 'separator-drop', values: { dropBar: 0.5 } },

@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import type { Server } from 'node:http';
 import { Module, type DynamicModule, type LoggerService } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -52,6 +53,8 @@ import { StepRegistry } from './visits/step-registry.js';
 import { VisitsModule } from './visits/visits.module.js';
 
 const LARGEST_BODY = '2mb';
+/** How long a connection is kept open for the next question. */
+const KEPT_ALIVE_MS = 65_000;
 /** Bodies that may be under way at once, and pictures among them. */
 const [MOST_BODIES, MOST_PICTURES] = [64, 6];
 
@@ -178,6 +181,8 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   app.useGlobalPipes(contractPipe());
   app.useGlobalFilters(new ProblemFilter(logger));
   app.enableShutdownHooks();
+  // Longer than whoever stands before it keeps a connection: one that is closed in the midst of a question looks lost.
+  (app.getHttpServer() as Server).keepAliveTimeout = KEPT_ALIVE_MS;
   serveOpenApi(app);
   if (settings.webDir !== undefined) serveWebPages(app, settings.webDir);
   return app;

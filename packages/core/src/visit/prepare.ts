@@ -56,6 +56,7 @@ export function prepare(tasks: readonly ServiceTask[], plate: DataPlate): Prepar
   const work = [...groups.values()].sort(
     (a, b) =>
       STATE_ORDER.indexOf(a.isolation) - STATE_ORDER.indexOf(b.isolation) ||
+      Number(drainsOil(b)) - Number(drainsOil(a)) ||
       placeOf(a.station) - placeOf(b.station),
   );
   return {
@@ -64,6 +65,11 @@ export function prepare(tasks: readonly ServiceTask[], plate: DataPlate): Prepar
     tools: [...new Set(tasks.flatMap(({ tools }) => tools ?? []))],
     minutes: tasks.reduce((sum, { minutes }) => sum + minutes, 0),
   };
+}
+
+/** Oil runs out while it is warm, and the rest is done while it runs. */
+function drainsOil({ tasks }: StationWork): boolean {
+  return tasks.some(({ code }) => code === 'oil-change' || code === 'engine-oil-change');
 }
 
 /** Everything the tasks take, each part once with its count; what a covered task takes is not taken twice. */

@@ -371,8 +371,9 @@ test('the work is ordered so that a machine is stopped, opened and started once'
     'running airend',
     'stopped intake',
     'stopped cooling',
-    'isolated-and-vented separator',
+    // Warm oil first: the rest is done while it runs out.
     'isolated-and-vented oil',
+    'isolated-and-vented separator',
     'isolated-and-vented oil-filter',
   ]);
   // The oil filter goes with the oil: it is packed once.

@@ -114,6 +114,38 @@ describe('a visit from planned to signed for', () => {
     expect(units[0].steps.at(-1).marks).toEqual(['isolation-not-confirmed']);
   });
 
+  test('done before a colleague signed and told after: the unit is open again, for whoever did it, and counts', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, ['bearing-check']);
+    const jon = { id: randomUUID(), name: 'Jon Brask' };
+    await server.post('/api/people', jon);
+    const done = new Date(server.now).toISOString();
+    server.now += 10 * MINUTE;
+    expectStatus(201, await visit.done('bearing-check'));
+    server.now += MINUTE;
+    expectStatus(201, await visit.step('sign', { name: 'Mara Vell' }));
+    expect((await visit.view()).state).toBe('finished');
+    server.now += 20 * MINUTE;
+    const his = { by: jon.id, session: 'his', doneAt: done };
+    const late = await visit.step('task', { task: 'engine-note', outcome: 'done' }, his);
+    expect(late.status).toBe(422);
+    const told = await visit.step(
+      'task',
+      { task: 'fasteners-check', outcome: 'not-done', reason: 'No key' },
+      his,
+    );
+    expect(told.body.marks).toEqual(['after-signing']);
+    expect((await visit.view()).state).toBe('under-way');
+    // Nobody had confirmed a lock for his moment: it is marked, and counts.
+    const work = await visit.done('oil-level', his);
+    expect(work.body.marks).toEqual(['isolation-not-confirmed']);
+    server.now += MINUTE;
+    expectStatus(201, await visit.step('sign', { name: 'Jon Brask' }, { by: jon.id, session: 'his' }));
+    expect((await visit.view()).state).toBe('finished');
+    const { items } = (await server.read(`/api/compressors/${unit}/services`)).body;
+    expect(items.map(({ tasks }: { tasks: string[] }) => tasks)).toEqual([['bearing-check'], ['oil-level']]);
+  });
+
   test('the same step sent again is answered as the first time; two signatures are one too many', async () => {
     const unit = await screw();
     const visit = await VisitAtWork.plan(server, unit, ['bearing-check']);
