@@ -1,5 +1,18 @@
 import { guardRules, type GuardRule } from '@entretien/core/isolation';
-import { coupledModel, receiverModel, search, startsOf, type Model } from '@entretien/core/proof';
+import { coupledModel, receiverModel, search, startsOf, walk, type Model } from '@entretien/core/proof';
+import seedrandom from 'seedrandom';
+
+/** An honest isolation by its moves. */
+const PROVED = [
+  'a: lock on',
+  'a: valve shut',
+  'a: receiver passes',
+  '2 min pass',
+  'a: receiver silent',
+  '2 min pass',
+  'a: second look: holds',
+];
+const COURSES = Number(process.env.ENTRETIEN_COURSES ?? 50_000);
 
 /** States at which a search is ended; then it has shown nothing of what lies beyond, and says so. */
 const MOST_STATES = 1_500_000;
@@ -22,6 +35,21 @@ function tell(
     `  ${name}: ${states.toLocaleString('en')} states, ${transitions.toLocaleString('en')} transitions, ${admitting.toLocaleString('en')} admitting${
       more.jail ? `, ${jailed} without an honest way on` : ''
     }${isCut ? ', cut' : ''}, ${seconds.toFixed(0)} s. Opened in danger: ${said}`,
+  );
+}
+
+/** Random courses on machines with real pressures, each step held against the search. */
+function walkAbout(): void {
+  const model = receiverModel('one');
+  const begun = performance.now();
+  const walked = walk(model, startsOf(model, 1), PROVED, {
+    courses: COURSES,
+    steps: 14,
+    random: seedrandom('guard'),
+  });
+  const { courses, steps, admitted, unsafe, strange } = walked;
+  console.log(
+    `  ${courses.toLocaleString('en')} random courses with real pressures, ${steps.toLocaleString('en')} steps, ${admitted.toLocaleString('en')} admitting, ${((performance.now() - begun) / 1000).toFixed(0)} s. Opened in danger: ${unsafe?.join('; ') ?? 'none'}. Steps that the search does not allow: ${strange?.join('; ') ?? 'none'}`,
   );
 }
 
@@ -51,6 +79,7 @@ export function guardBench(): void {
       deadGauge,
     });
   }
+  walkAbout();
   console.log('  two faults at once, which nothing promises:');
   tell('  one person', { ...receiverModel('one'), isPlain: true, isQuiet: true }, 2);
 }

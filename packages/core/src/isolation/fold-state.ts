@@ -84,6 +84,12 @@ export function isEmptyBy(guarded: Guarded, fold: IsolationFold, key: string, ve
   return vent.signs.length + (isOpenForward ? 1 : 0) >= 2;
 }
 
+/** Under a lid nothing at all may be left: a needle that shows something is no sign there, however little it is. */
+export function isEmptyUnderLid({ pressureBar, signs }: VentState): boolean {
+  if (pressureBar === null || pressureBar === 0 || signs.includes('seen-free')) return true;
+  return signs.filter((sign) => sign !== 'needle').length >= 2;
+}
+
 /** Whether every place of a vented point is proved empty. */
 function isPointEmpty(guarded: Guarded, fold: IsolationFold, code: string): boolean {
   const point = pointOf(guarded.plate, code);

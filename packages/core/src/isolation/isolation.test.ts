@@ -284,6 +284,20 @@ describe('the guard', () => {
     expect(missing(piston, ['receiver'], agreed, at + 2 * MINUTE)).toEqual(['second-look']);
   });
 
+  test('under a lid there is no tolerance: a tenth of a bar asks for a second opening', () => {
+    const { events, end } = honest(screw, ['separator']);
+    const silent = events.findIndex(({ body }) => (body as IsolateBody).answer === 'silent');
+    const shows = (pressureBar: number) =>
+      events.map((one, index) =>
+        index === silent ? { ...one, body: { ...(one.body as IsolateBody), pressureBar } } : one,
+      );
+    expect(missing(screw, ['separator'], shows(0), end)).toEqual([]);
+    expect(missing(screw, ['separator'], shows(0.1), end)).toEqual(['vessel']);
+    expect(missing(screw, ['oil'], shows(0.1), end)).toEqual([]);
+    const second = say('vessel', 'second-opening', { needle: 'fell', pressureBar: 0.1 });
+    expect(missing(screw, ['separator'], [...shows(0.1), event(end + 1, second)], end + 2)).toEqual([]);
+  });
+
   test('proved, filled again, then locked: the proof is gone', () => {
     const { events, end } = honest(piston, ['receiver']);
     const lockOff = [...events, event(end + MINUTE, takeBack('lock-out'))];

@@ -9,8 +9,10 @@ import {
   personKey,
   isAnotherDay,
   holdsAt,
+  isEmptyUnderLid,
+  placeKey,
 } from './fold-state.js';
-import { isolationList, pointOf, pointsNeeded } from './lists/index.js';
+import { isolationList, opensLid, pointOf, pointsNeeded } from './lists/index.js';
 import { tilesOf, type IsolationPoint } from './point.js';
 import { type Guarded, rulesOf, pauseMs } from './rules.js';
 
@@ -43,6 +45,7 @@ export function missingFor(
   const rules = rulesOf(guarded);
   const asked = isAnotherDay(guarded, fold, asking.at) ? NOTHING_ISOLATED : fold;
   const needed = pointsNeeded(plate, opens).map((code) => pointOf(plate, code)!);
+  const hasLid = opensLid(plate, opens);
   const vents = needed.filter(({ kind }) => kind === 'vent').flatMap(placesOf);
   const lacking = needed.flatMap((point): Missing[] => {
     if (point.kind === 'drive') {
@@ -53,7 +56,11 @@ export function missingFor(
       const isSeen = !rules.has('second-look') || vents.every((key) => asked.look?.covers.includes(key));
       return isSeen ? [] : [{ point: point.code, tiles: [''] }];
     }
-    const tiles = tilesOf(point).filter(({ code }) => !holdsAt(guarded, asked, point.code, code));
+    const tiles = tilesOf(point).filter(({ code }) => {
+      const vent = asked.vents.get(placeKey(point.code, code));
+      const isLeft = hasLid && vent !== undefined && !isEmptyUnderLid(vent);
+      return isLeft || !holdsAt(guarded, asked, point.code, code);
+    });
     return tiles.length === 0 ? [] : [{ point: point.code, tiles: tiles.map(({ code }) => code) }];
   });
   if (lacking.length > 0) return lacking;

@@ -60,6 +60,8 @@ export interface IsolationPoint {
 export interface Opening {
   readonly name: string;
   readonly needs: readonly string[];
+  /** A lid or cover over 150 mm comes off: a tenth of a bar is 700 N on 300 mm, and is none too little. */
+  readonly hasLid?: true;
 }
 
 /** The isolation of one kind of machine. */

@@ -10,11 +10,22 @@ const DISCHARGE = 0.8;
 const SILENT_BAR = 0.05;
 const STEPS = 400;
 
+/** The same space is asked about at every hold. */
+const reckoned = new WeakMap<VentedSpace, number>();
+
 /**
  * Least time that a space takes to fall silent through an open vent, s: choked flow, then below it, at 20 °C
  * throughout, which is how slow venting goes. Isentropic nozzle flow as in any text on gas dynamics.
  */
-export function leastVentSeconds({ litres, fromBar, boreMm }: VentedSpace): number {
+export function leastVentSeconds(space: VentedSpace): number {
+  const known = reckoned.get(space);
+  if (known !== undefined) return known;
+  const seconds = reckon(space);
+  reckoned.set(space, seconds);
+  return seconds;
+}
+
+function reckon({ litres, fromBar, boreMm }: VentedSpace): number {
   const areaM2 = (Math.PI * (boreMm / 1000) ** 2) / 4;
   const scale = litres / 1000 / (DISCHARGE * areaM2 * Math.sqrt(RT));
   const from = fromBar + ATMOSPHERE_BAR;

@@ -53,7 +53,11 @@ export interface Move {
   readonly name: string;
   /** Whether a technician does it, or chance. */
   readonly isHonest: boolean;
-  readonly to: Node;
+  /** Minutes that pass by it; while it stands by itself, where it says so. */
+  readonly minutes?: number;
+  readonly stands?: boolean;
+  /** Where it leads. */
+  readonly to: () => Node;
 }
 
 const MINUTE = 60_000;
@@ -65,27 +69,34 @@ const SECOND_PERSON = 'b';
 export function* moves(model: Model, node: Node): Generator<Move> {
   for (const person of peopleOf(model, node.session)) yield* movesOf(model, node, person);
   if (model.people === 'one' && node.session === 'a1')
-    yield { name: 'a reloads', isHonest: true, to: { ...node, session: 'a2' } };
+    yield { name: 'a reloads', isHonest: true, to: () => ({ ...node, session: 'a2' }) };
   yield* passing(model, node);
   if (node.faultsLeft > 0) yield* chances(node);
 }
 
 /** Time passes: long enough for a second look, for a pause, or a night. */
 function* passing({ lookMinutes, isQuiet }: Model, node: Node): Generator<Move> {
-  const after = (minutes: number): Node => ({
+  const after = (minutes: number) => (): Node => ({
     ...node,
     plant: afterAWhile(node.plant),
     now: node.now + minutes * MINUTE,
     isIdle: true,
   });
-  if (!node.isIdle) yield { name: `${lookMinutes} min pass`, isHonest: true, to: after(lookMinutes) };
-  yield { name: 'a pause passes', isHonest: true, to: after(PAUSE_MINUTES + 1) };
-  yield { name: 'a night passes', isHonest: true, to: after(24 * 60) };
+  if (!node.isIdle)
+    yield { name: `${lookMinutes} min pass`, isHonest: true, minutes: lookMinutes, to: after(lookMinutes) };
+  yield { name: 'a pause passes', isHonest: true, minutes: PAUSE_MINUTES + 1, to: after(PAUSE_MINUTES + 1) };
+  yield { name: 'a night passes', isHonest: true, minutes: 24 * 60, to: after(24 * 60) };
   if (isQuiet) return;
   if (node.plant.locks.length === 0) {
     const plant = afterAWhile(node.plant, true);
     const to = { ...node, plant, now: node.now + lookMinutes * MINUTE, isIdle: true };
-    yield { name: 'it stands by itself for a while', isHonest: false, to };
+    yield {
+      name: 'it stands by itself for a while',
+      isHonest: false,
+      minutes: lookMinutes,
+      stands: true,
+      to: () => to,
+    };
   }
   for (const [name, plant] of meddledWith(node.plant)) {
     const to = {
@@ -94,7 +105,7 @@ function* passing({ lookMinutes, isQuiet }: Model, node: Node): Generator<Move> 
       now: node.now + (PAUSE_MINUTES + 1) * MINUTE,
       isIdle: true,
     };
-    yield { name: `a pause passes: ${name}`, isHonest: false, to };
+    yield { name: `a pause passes: ${name}`, isHonest: false, minutes: PAUSE_MINUTES + 1, to: () => to };
   }
 }
 
@@ -115,7 +126,7 @@ function* chances(node: Node): Generator<Move> {
     for (let index = 0; index < node.plant.spaces.length; index += 1) {
       const plant = withFault(node.plant, fault, index);
       const to = { ...node, plant, faultsLeft: node.faultsLeft - 1 };
-      yield { name: `${fault} at ${index}`, isHonest: false, to };
+      yield { name: `${fault} at ${index}`, isHonest: false, to: () => to };
       if (fault === 'valve-passes' || fault === 'check-leaks' || fault === 'check-sticks') break;
     }
   }
@@ -285,7 +296,7 @@ function* starting(model: Model, node: Node, person: Person): Generator<Move> {
   yield {
     name: `${person.by}: started again`,
     isHonest: true,
-    to: { ...node, plant: becomes, fold: addEvent(model.guarded, fold, event), isIdle: false },
+    to: () => ({ ...node, plant: becomes, fold: addEvent(model.guarded, fold, event), isIdle: false }),
   };
 }
 
@@ -299,27 +310,39 @@ function told(
 ): Move[] {
   const event = { id: '', doneAt: node.now, ...person, body };
   const isRefused = reasonAgainst(guarded, node.fold, event) !== null;
-  // What the guard refuses may have been done all the same.
-  const fold = isRefused ? node.fold : addEvent(guarded, node.fold, event);
   const done = isRefused ? unnoted(node.plant, becomes) : becomes;
   if (isRefused && done === null) return [];
   return [
     {
       name: isRefused ? `${name} (refused)` : name,
       isHonest: true,
-      to: { ...node, plant: done ?? node.plant, fold, isIdle: false },
+      to: () => ({
+        ...node,
+        plant: done ?? node.plant,
+        // What the guard refuses may have been done all the same.
+        fold: isRefused ? node.fold : addEvent(guarded, node.fold, event),
+        isIdle: false,
+      }),
     },
   ];
 }
 
 /** What was done though nobody took it down; null where it was only said. */
 function unnoted(before: Plant, after: Plant): Plant | null {
+  if (after === before) return null;
   const spaces = after.spaces.map((space, index) => ({
     ...space,
     shownThen: before.spaces[index]!.shownThen,
   }));
-  const done = { ...after, spaces };
-  return JSON.stringify(done) === JSON.stringify(before) ? null : done;
+  const isSame =
+    after.valveIsOpen === before.valveIsOpen &&
+    after.locks === before.locks &&
+    spaces.every((space, index) => isSameSpace(space, before.spaces[index]!));
+  return isSame ? null : { ...after, spaces };
+}
+
+function isSameSpace(a: SpaceState, b: SpaceState): boolean {
+  return (Object.keys(a) as (keyof SpaceState)[]).every((key) => a[key] === b[key]);
 }
 
 /** Who would be let to open it now. */

@@ -131,18 +131,23 @@ function headAfter(headSide: SpaceState, receiver: SpaceState, isRunning: boolea
   return falls ? { ...next, level: (next.level - 1) as Level } : next;
 }
 
-function changed(space: SpaceState, isFed: boolean, isFedALittle: boolean): SpaceState {
-  const { level } = space;
-  const isLetOff = flows(space) || isFreeToAir(space);
-  const up = Math.min(2, level + 1) as Level;
-  const down = Math.max(0, level - 1) as Level;
-  if (isFed) return seen({ ...space, level: isLetOff ? 1 : up });
-  if (isLetOff) return seen({ ...space, level: flows(space) ? down : level });
-  return seen({ ...space, level: isFedALittle ? up : level });
+/** How its air gets out: a half blocked vent lets off what is more than it holds. */
+function outletOf({ isOpen, drain, secondIsOpen, secondIsBlocked }: SpaceState): Drain {
+  if ((isOpen && drain === 'free') || (secondIsOpen && !secondIsBlocked)) return 'free';
+  return isOpen && drain === 'half' ? 'half' : 'blocked';
 }
 
-function isFreeToAir({ isOpen, drain, secondIsOpen, secondIsBlocked }: SpaceState): boolean {
-  return (isOpen && drain === 'free') || (secondIsOpen && !secondIsBlocked);
+function changed(space: SpaceState, isFed: boolean, isFedALittle: boolean): SpaceState {
+  return seen({ ...space, level: levelAfter(space.level, outletOf(space), isFed, isFedALittle) });
+}
+
+function levelAfter(level: Level, outlet: Drain, isFed: boolean, isFedALittle: boolean): Level {
+  const up = Math.min(2, level + 1) as Level;
+  if (isFed) return outlet === 'blocked' ? up : 1;
+  if (outlet === 'free') return Math.max(0, level - 1) as Level;
+  // A passing valve fills a half blocked vent's space no further than the vent holds.
+  if (outlet === 'half') return level > 0 || isFedALittle ? 1 : 0;
+  return isFedALittle ? up : level;
 }
 
 /** A needle that rises while somebody stands there was seen to do so. */

@@ -1,3 +1,4 @@
+import seedrandom from 'seedrandom';
 import { guardRules, type GuardRule } from '../isolation/index.js';
 import {
   admittedAt,
@@ -5,6 +6,7 @@ import {
   moves,
   receiverModel,
   search,
+  walk,
   startsOf,
   type Model,
   type Node,
@@ -22,11 +24,22 @@ test('with sound instruments nothing is opened under pressure, and an honest cou
   expect(found.admitting).toBeGreaterThan(20);
 });
 
+test('random courses on machines with real pressures go as the search allows, and nobody opens one that holds any', () => {
+  const model = receiverModel('one');
+  const walked = walk(model, startsOf(model, 1), [...proved, '2 min pass', look], {
+    courses: 5000,
+    steps: 14,
+    random: seedrandom('courses'),
+  });
+  expect(walked).toMatchObject({ courses: 5000, unsafe: null, strange: null });
+  expect(walked.admitted).toBeGreaterThan(500);
+});
+
 /** Goes along a course by the names of its moves; what the guard refuses and changes nothing is left out. */
 function along(model: Model, course: readonly string[], deadGauge?: string): Node {
   const bare = (name: string) => name.replace(' (refused)', '');
   return course.reduce(
-    (node, name) => [...moves(model, node)].find((one) => bare(one.name) === name)?.to ?? node,
+    (node, name) => [...moves(model, node)].find((one) => bare(one.name) === name)?.to() ?? node,
     startsOf(model, 1, deadGauge !== undefined)[0]!,
   );
 }

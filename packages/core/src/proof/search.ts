@@ -151,7 +151,7 @@ export function search(
     }
     for (const move of moves(model, node)) {
       transitions += 1;
-      const to = visit(move.to, index, move.name);
+      const to = visit(move.to(), index, move.name);
       if (looksForJail && move.isHonest) (back[to] ??= []).push(index);
     }
   }

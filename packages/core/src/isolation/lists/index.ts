@@ -50,6 +50,13 @@ export function isOfPointOfUse(code: string): boolean {
   return pointOfUse.some((point) => point.code === code);
 }
 
+/** Whether a lid comes off: of what does not say what it opens, one is reckoned with. */
+export function opensLid(plate: DataPlate, opens: readonly string[] | null): boolean {
+  const { openings } = isolationList(plate);
+  const known = Object.values(openings).some(({ hasLid }) => hasLid);
+  return opens === null ? known : opens.some((code) => openings[code]?.hasLid);
+}
+
 /**
  * Codes of the points that work needs, in their order.
  *

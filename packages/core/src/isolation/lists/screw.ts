@@ -102,8 +102,12 @@ export function screwList(plate: DataPlate): IsolationList {
         name: 'Oil: top-up, sample from a plug, change, filter',
         needs: ['lock-out', 'outlet', 'vessel', 'second-look', 'warm-oil'],
       },
-      separator: { name: 'Separator, valves, thermostat, relief valve', needs: [...big, 'warm-oil'] },
-      receiver: { name: 'Receiver', needs: ['receiver-valves', 'receiver', 'second-look'] },
+      separator: {
+        name: 'Separator, valves, thermostat, relief valve',
+        needs: [...big, 'warm-oil'],
+        hasLid: true,
+      },
+      receiver: { name: 'Receiver', needs: ['receiver-valves', 'receiver', 'second-look'], hasLid: true },
       dryer: { name: 'Dryer', needs: ['dryer-off', 'dryer', 'second-look'] },
     },
     everything: [...big, 'warm-oil'],
@@ -133,7 +137,7 @@ export function portableList(plate: DataPlate): IsolationList {
       outside: { name: 'Engine, running gear: nothing under pressure', needs: ['lock-out'] },
       belt: { name: 'Belt or coupling', needs: ['lock-out', 'vessel'] },
       oil: { name: 'Compressor oil, filters, hoses of the oil', needs: [...big, 'warm-oil'] },
-      separator: { name: 'Separator, valves, relief valve', needs: [...big, 'warm-oil'] },
+      separator: { name: 'Separator, valves, relief valve', needs: [...big, 'warm-oil'], hasLid: true },
     },
     everything: [...big, 'warm-oil'],
   };

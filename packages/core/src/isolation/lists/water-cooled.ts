@@ -82,9 +82,9 @@ export function waterCooledList(plate: DataPlate): IsolationList {
       oil: { name: 'Oil, fine oil filter', needs: ['lock-out', 'delivery', 'air-side', 'warm-oil'] },
       belt: { name: 'Drive, turned by hand', needs: ['lock-out', 'delivery', 'air-side'] },
       valves: { name: 'Valves, separators, unloader', needs: [...air, 'cool'] },
-      stages: { name: 'Head, piston, coolers', needs: [...air, 'cool', 'water'] },
-      crankcase: { name: 'Crankcase', needs: [...air, 'cool'] },
-      receiver: { name: 'Receiver', needs: ['receiver-valves', 'receiver', 'second-look'] },
+      stages: { name: 'Head, piston, coolers', needs: [...air, 'cool', 'water'], hasLid: true },
+      crankcase: { name: 'Crankcase', needs: [...air, 'cool'], hasLid: true },
+      receiver: { name: 'Receiver', needs: ['receiver-valves', 'receiver', 'second-look'], hasLid: true },
     },
     everything: [...air, 'cool', 'water'],
   };

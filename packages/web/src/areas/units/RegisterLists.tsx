@@ -5,6 +5,7 @@ import { isEstimate } from '@entretien/core/plan';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { usePreferences } from '../../app/preferences.js';
+import { StopMark } from '../../parts/stop/StopMark.js';
 import { figureFont } from '../../app/theme.js';
 import { DropMark } from '../../parts/DropMark.js';
 import { Figure } from '../../parts/Figure.js';
@@ -40,7 +41,17 @@ export function RegisterTable({ units, zoneOf }: ListProps) {
       ),
     },
     { field: 'siteName', headerName: 'Site', flex: 1, minWidth: 130 },
-    { field: 'description', headerName: 'Machine', flex: 1, minWidth: 130 },
+    {
+      field: 'description',
+      headerName: 'Machine',
+      flex: 1,
+      minWidth: 130,
+      renderCell: ({ row }) => (
+        <>
+          <StopMark compressorId={row.compressorId} /> {row.description}
+        </>
+      ),
+    },
     {
       field: 'runHours',
       headerName: 'Hours',
@@ -133,7 +144,7 @@ export function RegisterCards({ units, zoneOf }: ListProps) {
                     {unit.tag}
                   </Box>
                   <Box component="span" sx={{ color: 'text.secondary', typography: 'body2' }}>
-                    {unit.siteName}, {unit.description}
+                    <StopMark compressorId={unit.compressorId} /> {unit.siteName}, {unit.description}
                   </Box>
                 </Typography>
                 {unit.runHours !== null && (

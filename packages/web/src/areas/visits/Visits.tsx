@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { figureFont } from '../../app/theme.js';
 import { useOpenVisits, useVisits } from '../../data/queries.js';
+import { StopMark } from '../../parts/stop/StopMark.js';
 import { sayDate } from '../../parts/say-due.js';
 import { Empty, Failed, Waiting } from '../../parts/States.js';
 import { useNow } from '../../parts/use-now.js';
@@ -121,7 +122,10 @@ function VisitList({
                   .map(({ tag, state }) =>
                     state === 'signed' ? `${tag} ✓` : state === 'left' ? `${tag} (left)` : tag,
                   )
-                  .join(', ')}
+                  .join(', ')}{' '}
+                {visit.units.map(({ compressorId }) => (
+                  <StopMark key={compressorId} compressorId={compressorId} />
+                ))}
               </Typography>
               <Typography
                 variant="body2"
