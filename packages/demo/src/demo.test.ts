@@ -9,6 +9,7 @@ import {
   RepairsService,
   StandingsService,
   StopsService,
+  VisitsService,
 } from '@entretien/server';
 import { generateDemo, type DemoSummary } from './generate.js';
 import { sites } from './story.js';
@@ -113,6 +114,14 @@ test('the separator of one is nearly blocked, the last stage of another lets gas
   expect(drops.at(-1)!.judgement.verdict).not.toBe('good');
   const ladder = (await measured('SP-1', 'stage-pressures')).at(-1)!;
   expect(ladder.judgement.reason).toContain('Stage 3 is letting gas back');
+});
+
+test('the packing hall’s screw was isolated though its needle stood and a drain was blocked; it is signed for', () => {
+  const { items } = app!.get(VisitsService).list({ show: 'all' });
+  const finished = items.find(({ state }) => state === 'finished')!;
+  const { steps } = app!.get(VisitsService).one(finished.id).units[0]!;
+  expect(steps.flatMap(({ marks }) => marks)).toEqual([]);
+  expect(steps.at(-1)!.kind).toBe('sign');
 });
 
 test('one is out of service by its relief valve, one came back; a repair went on after a pause', () => {

@@ -1,4 +1,4 @@
-import { honestCourse, restartSteps } from '@entretien/core/isolation';
+import { restartSteps, type IsolateBody } from '@entretien/core/isolation';
 import type { StepBody } from '@entretien/core/visit';
 import type { DataPlate } from '@entretien/core/machine';
 
@@ -8,9 +8,27 @@ export interface ToldStep {
   readonly body: StepBody;
 }
 
-/** Isolates a machine for what is opened, each hold as soon as it can be said. */
-function isolate(plate: DataPlate, minute: number, opens: readonly string[]): ToldStep[] {
-  return honestCourse(plate, opens).map(({ seconds, body }) => ({ minute: minute + seconds / 60, body }));
+/**
+ * The packing hall's screw isolated: its needle stood at zero before the vent was opened, so that a second opening
+ * has to show it; the water separator's drain passes nothing, so that its space is opened elsewhere and stands.
+ */
+function isolate(minute: number): ToldStep[] {
+  const told: readonly (readonly [number, string, Omit<IsolateBody, 'kind' | 'step' | 'confirmed'>])[] = [
+    [0, 'lock-out', { answer: 'holds' }],
+    [0.5, 'outlet', { answer: 'holds' }],
+    [1, 'vessel', { answer: 'passes' }],
+    [1.8, 'vessel', { answer: 'silent', needle: 'stood' }],
+    [2.5, 'vessel', { answer: 'second-opening', needle: 'stood' }],
+    [3, 'outlet-side', { answer: 'nothing', needle: 'none' }],
+    [4, 'outlet-side', { answer: 'second-opening', needle: 'none' }],
+    [13, 'outlet-side', { answer: 'stood', needle: 'none' }],
+    [18.5, 'second-look', { answer: 'holds' }],
+    [19, 'warm-oil', { answer: 'holds', tempC: 52 }],
+  ];
+  return told.map(([after, step, more]) => ({
+    minute: minute + after,
+    body: { kind: 'isolate', step, confirmed: true, ...more },
+  }));
 }
 
 /** The tasks of the finished visit. */
@@ -18,14 +36,14 @@ export const visitTasks = ['bearing-check', 'fasteners-check', 'scavenge-clean']
 
 /** A morning at the packing hall's screw: one fault found, everything proved. */
 export function creameryVisit(plate: DataPlate, hours: number): readonly ToldStep[] {
-  return [
+  const told: readonly ToldStep[] = [
     { minute: 0, body: { kind: 'hours', hours } },
     { minute: 3, body: { kind: 'station', station: 'airend', tasks: ['bearing-check'] } },
-    ...isolate(plate, 8, ['separator']),
+    ...isolate(8),
     { minute: 18, body: { kind: 'station', station: 'motor', tasks: ['fasteners-check'] } },
     { minute: 30, body: { kind: 'station', station: 'separator', tasks: ['scavenge-clean'] } },
     {
-      minute: 31,
+      minute: 12.5,
       body: {
         kind: 'fault',
         found: 'Drain of the water separator sticks half open',
@@ -56,4 +74,5 @@ export function creameryVisit(plate: DataPlate, hours: number): readonly ToldSte
       },
     },
   ];
+  return [...told].sort((a, b) => a.minute - b.minute);
 }

@@ -114,6 +114,31 @@ test.each([
   expect(refused.body.detail).toMatch(/[.?]$/);
 });
 
+test('two people at one vent, a look too soon, heads too hot, running work under a lock: each has its sentence', async () => {
+  const unit = await server.addUnit({ family: 'screw', tag: 'HC-6' });
+  const repair = await repairOf(unit);
+  const visit = await VisitAtWork.plan(server, unit, ['bearing-check']);
+  const say = (step: string, answer: string, more: object = {}, who: object = {}) =>
+    tell(repair, 'isolate', { step, confirmed: true, answer, ...more }, who);
+  const jon = { id: randomUUID(), name: 'Jon Brask' };
+  await server.post('/api/people', jon);
+  const his = { by: jon.id, session: 'his' };
+  for (const who of [{}, his]) expectStatus(201, await say('lock-out', 'holds', {}, who));
+  expect((await visit.done('bearing-check')).body.code).toBe('is-isolated');
+  expectStatus(201, await say('vessel', 'passes'));
+  server.now += MINUTE;
+  expect((await say('vessel', 'silent', { needle: 'fell' }, his)).body.code).toBe('another-opened');
+  expectStatus(201, await say('vessel', 'silent', { needle: 'fell' }));
+  const soon = await say('second-look', 'holds');
+  expect(soon.body).toMatchObject({
+    code: 'too-soon',
+    detail: expect.stringMatching(/^Not yet: 5 min more/),
+  });
+  expect((await say('warm-oil', 'holds', { tempC: 85 })).body.code).toBe('too-hot');
+  expect((await say('outlet', 'stuck')).body.code).toBe('not-here');
+  expect((await say('no-such-point', 'holds')).status).toBe(422);
+});
+
 test('what is told of a repair and of a visit is one isolation; each under their own lock', async () => {
   const unit = await server.addUnit({ family: 'screw', tag: 'HC-9' });
   const repair = await repairOf(unit);

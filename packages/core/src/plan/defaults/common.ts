@@ -43,8 +43,9 @@ export const commonTasks: readonly DefaultTask[] = [
     testedBy: ['relief-valve'],
     minutes: 10,
     safety: true,
-    how: 'By this valve’s own means: ring, knob turned back and locked, or the pressure at which it opens. It must open, and reseat without leaking.',
-    because: 'Yearly and at each major service.',
+    how: 'By this valve’s own means: ring, knob turned back and locked, or the pressure at which it opens. It must open, and reseat without leaking. Those between the stages too, each by its own figure.',
+    because:
+      'Yearly and at each major service. It has to let off what all compressors that can feed the vessel deliver together, with no shut-off before it.',
     caution:
       'Eyes and ears covered, stand aside of the outlet. By this valve’s own means only, and never to bleed air off. Local pressure-equipment law may ask for more.',
   },

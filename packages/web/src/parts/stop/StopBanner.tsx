@@ -40,6 +40,11 @@ export function StopBanner({ compressorId, timeZone }: BannerProps) {
             {stop.told === null ? '' : ` · told to ${stop.told}`}
             {stop.toShow === null ? '' : ` · to run again: ${stop.toShow}`}
           </Typography>
+          {stop.scope === 'breathing' && (
+            <Typography variant="body2" sx={{ fontWeight: 600 }}>
+              Cylinders filled since the last good measurement: set aside, traced, nobody breathes from them.
+            </Typography>
+          )}
           <Stack direction="row" sx={{ gap: 1, mt: 1, flexWrap: 'wrap' }}>
             <Button
               variant="contained"
