@@ -19,6 +19,7 @@ export function StopMark({ compressorId }: { readonly compressorId: string }) {
         fontWeight: 700,
         lineHeight: 1.3,
         px: 0.75,
+        mr: 0.75,
         py: 0.25,
         borderRadius: 0.5,
         whiteSpace: 'nowrap',
