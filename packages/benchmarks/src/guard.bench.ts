@@ -1,17 +1,15 @@
 import { guardRules, type GuardRule } from '@entretien/core/isolation';
-import { coupledModel, receiverModel, search, startsOf, walk, type Model } from '@entretien/core/proof';
+import {
+  coupledModel,
+  honestMoves,
+  receiverModel,
+  search,
+  startsOf,
+  walk,
+  type Model,
+} from '@entretien/core/proof';
 import seedrandom from 'seedrandom';
 
-/** An honest isolation by its moves. */
-const PROVED = [
-  'a: lock on',
-  'a: valve shut',
-  'a: receiver passes',
-  '2 min pass',
-  'a: receiver silent',
-  '2 min pass',
-  'a: second look: holds',
-];
 const COURSES = Number(process.env.ENTRETIEN_COURSES ?? 50_000);
 
 /** States at which a search is ended; then it has shown nothing of what lies beyond, and says so. */
@@ -42,7 +40,7 @@ function tell(
 function walkAbout(): void {
   const model = receiverModel('one');
   const begun = performance.now();
-  const walked = walk(model, startsOf(model, 1), PROVED, {
+  const walked = walk(model, startsOf(model, 1), honestMoves, {
     courses: COURSES,
     steps: 14,
     random: seedrandom('guard'),

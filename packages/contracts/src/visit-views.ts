@@ -4,7 +4,7 @@ import type { ServiceTask } from '@entretien/core/plan';
 import type { ComparedFigure, PartClass, PartFigures, Substitution } from '@entretien/core/parts';
 import type { EntryKind, RepairKind, RepairState } from '@entretien/core/repairs';
 import type { IsolationEvent } from '@entretien/core/isolation';
-import type { StopGround, StopScope } from '@entretien/core/stop';
+import type { StandingStop } from '@entretien/core/stop';
 import type { StepKind } from '@entretien/core/visit';
 import type { FactView, StandingView } from './views.js';
 
@@ -52,21 +52,12 @@ export interface VisitUnitView {
 }
 
 /** Why a unit, or a part of its use, must not be used. */
-export interface StopView {
-  readonly id: string;
+export interface StopView extends Omit<StandingStop, 'since'> {
   readonly compressorId: string;
   readonly tag: string;
   readonly siteName: string;
   readonly since: string;
-  readonly by: string;
   readonly byName: string;
-  readonly scope: StopScope;
-  readonly place: string | null;
-  readonly ground: StopGround;
-  readonly check: string | null;
-  readonly why: string;
-  readonly toShow: string | null;
-  readonly told: string | null;
 }
 
 /** How the isolation of a unit stands, and what was said of it. */

@@ -1,5 +1,5 @@
 import type { Instant } from '../basics/index.js';
-import { STILL, type IsolateBody, type IsolationEvent } from './body.js';
+import { STILL, type IsolateBody, type IsolationEvent, type RestartBody } from './body.js';
 import { ZERO_BAR, type IsolationFold, placeKey, isEmptyBy, allHold, lastSilence } from './fold-state.js';
 import { pointOf } from './lists/index.js';
 import { tilesOf, type IsolationPoint } from './point.js';
@@ -133,7 +133,10 @@ function ventProblem(
       );
     }
   } else if (answer === 'stood') {
-    const since = lastSilence(fold, placeKey(point.code, tile));
+    const since = Math.max(
+      lastSilence(fold, placeKey(point.code, tile)),
+      ...[...fold.locks.values()].map((lock) => lock.at),
+    );
     if (at - since < STOOD_MINUTES * MINUTE)
       return against('too-soon', `It stands ${STOOD_MINUTES} min after everything else is silent.`);
   } else if (saysEmpty && answer !== 'found-empty' && !known) {
@@ -174,7 +177,7 @@ function lookProblem(
   if (answer === 'is-fed') return null;
   if (![...fold.vents].some(([key, vent]) => isEmptyBy(guarded, fold, key, vent)))
     return against('not-in-order', 'First the spaces themselves.');
-  const left = waitMinutes * MINUTE - (at - lastSilence({ ...fold, locks: new Map() }));
+  const left = waitMinutes * MINUTE - (at - lastSilence(fold));
   if (rulesOf(guarded).has('look-waits') && left > 0)
     return against('too-soon', `Not yet: ${sayTime(Math.ceil(left / 1000))} more, everything open.`);
   return null;
@@ -186,6 +189,24 @@ function heatProblem({ betweenC, name }: IsolationPoint, { tempC, answer }: Isol
   return tempC > betweenC[1] || tempC < betweenC[0]
     ? against('too-hot', `${tempC} °C is not ${name.charAt(0).toLowerCase()}${name.slice(1)}. Wait.`)
     : null;
+}
+
+/**
+ * What the guard has against something told of the isolation, or of starting again. What an older page confirms
+ * stays on record, and counts for nothing.
+ */
+export function againstTelling(
+  guarded: Guarded,
+  fold: IsolationFold,
+  event: IsolationEvent,
+  nameOf?: (person: string) => string,
+): Against | null {
+  const { body, by } = event;
+  if (body.kind === 'restart')
+    return (body as RestartBody).scope === 'point' ? null : restartProblem(fold, by, nameOf);
+  if (body.kind !== 'isolate') return null;
+  const found = reasonAgainst(guarded, fold, { ...event, body: body as IsolateBody });
+  return found?.code === 'old-device' ? null : found;
 }
 
 /** Why power and air cannot come back yet: a lock of somebody else. */

@@ -78,6 +78,14 @@ export interface RestartBody {
   readonly scope?: string | undefined;
 }
 
+/** The order in which things happened; what happened in one millisecond by its id, whenever each became known. */
+export function byMoment(
+  a: Pick<IsolationEvent, 'doneAt' | 'id'>,
+  b: Pick<IsolationEvent, 'doneAt' | 'id'>,
+): number {
+  return a.doneAt - b.doneAt || (a.id < b.id ? -1 : 1);
+}
+
 /** One thing that happened at a machine, as the guard sees it; of other kinds it sees only that somebody was there. */
 export interface IsolationEvent {
   readonly id: string;

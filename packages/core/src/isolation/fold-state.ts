@@ -131,12 +131,12 @@ export function allHold(guarded: Guarded, fold: IsolationFold, code: string): bo
   return point === undefined || tilesOf(point).every((tile) => holdsAt(guarded, fold, code, tile.code));
 }
 
-/** When the last of the others fell silent, or the lock went on. */
-export function lastSilence({ vents, locks }: IsolationFold, except?: string): Instant {
+/** When the last vent fell silent, but for one; of one that did not yet, when it was opened. */
+export function lastSilence({ vents }: Pick<IsolationFold, 'vents'>, except?: string): Instant {
   const silences = [...vents].flatMap(([key, { silentAt, openedAt }]) =>
     key === except ? [] : [silentAt ?? openedAt],
   );
-  return Math.max(0, ...silences, ...[...locks.values()].map(({ at }) => at));
+  return Math.max(0, ...silences);
 }
 
 /** Whether somebody’s lock is on the machine: it must not be started, and what runs is not looked at. */

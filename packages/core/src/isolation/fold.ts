@@ -1,5 +1,5 @@
 import { reasonAgainst } from './against.js';
-import { STILL, type IsolateBody, type IsolationEvent, type RestartBody } from './body.js';
+import { byMoment, STILL, type IsolateBody, type IsolationEvent, type RestartBody } from './body.js';
 import {
   ZERO_BAR,
   type Sign,
@@ -18,8 +18,7 @@ import { type Guarded, rulesOf, pauseMs } from './rules.js';
 
 /** Brings together what was said, in the order of its moments; ties by id. */
 export function isolationOf(guarded: Guarded, events: readonly IsolationEvent[]): IsolationFold {
-  const order = [...events].sort((a, b) => a.doneAt - b.doneAt || (a.id < b.id ? -1 : 1));
-  return order.reduce((fold, event) => addEvent(guarded, fold, event), NOTHING_ISOLATED);
+  return [...events].sort(byMoment).reduce((fold, event) => addEvent(guarded, fold, event), NOTHING_ISOLATED);
 }
 
 /** The isolation after one more thing happened; what may not count changes nothing. */

@@ -1,4 +1,5 @@
 export {
+  byMoment,
   isolationAnswers,
   MOST_GAUGE_BAR,
   MOST_NOTED_C,
@@ -14,6 +15,7 @@ export { addEvent, isolationOf } from './fold.js';
 export {
   holdsAt,
   isLockedBy,
+  lastSilence,
   NOTHING_ISOLATED,
   placeKey,
   ZERO_BAR,
@@ -21,7 +23,14 @@ export {
   type Sign,
   type VentState,
 } from './fold-state.js';
-export { leastSecondsOf, reasonAgainst, restartProblem, STOOD_MINUTES, type Against } from './against.js';
+export {
+  againstTelling,
+  leastSecondsOf,
+  reasonAgainst,
+  restartProblem,
+  STOOD_MINUTES,
+  type Against,
+} from './against.js';
 export { missingFor, sayMissing, type Asking, type Missing } from './missing.js';
 export { guardRules, PAUSE_MINUTES, pauseMinutesOf, type Guarded, type GuardRule } from './rules.js';
 export { isolationList, isOfPointOfUse, pointOf, pointsNeeded } from './lists/index.js';

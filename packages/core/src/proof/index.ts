@@ -1,5 +1,5 @@
 export { levelOf, physicsOf, walk, type Physics, type Walked } from './courses.js';
-export { coupledModel, receiverModel, startsOf } from './models.js';
+export { coupledModel, honestMoves, receiverModel, startsOf } from './models.js';
 export { admittedAt, isDangerousFor, moves, type Model, type Move, type Node } from './moves.js';
 export { afterAWhile, faults, plantOf, withFault, type Fault, type Plant, type SpaceState } from './plant.js';
 export { keyOf, search, type Found } from './search.js';

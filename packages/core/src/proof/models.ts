@@ -40,6 +40,17 @@ export function coupledModel(people: Model['people'], without: readonly GuardRul
   };
 }
 
+/** An honest isolation of the receiver by its moves, up to its opening. */
+export const honestMoves: readonly string[] = [
+  'a: lock on',
+  'a: valve shut',
+  'a: receiver passes',
+  '2 min pass',
+  'a: receiver silent',
+  '2 min pass',
+  'a: second look: holds',
+];
+
 /** A morning: the machine in use, and one that stood empty; with a needle that tells nothing from the start, too. */
 export function startsOf({ vents }: Model, faultsLeft: number, hasDeadGauge = false): readonly Node[] {
   return ([2, 0] as const).map((level) => ({

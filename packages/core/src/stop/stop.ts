@@ -45,20 +45,10 @@ export interface LastVerdict {
   readonly reason: string;
 }
 
-/** Why something must not be used, as it stands. */
-export interface StandingStop {
-  /** Id of the fact that it follows from. */
-  readonly id: string;
-  readonly since: Instant;
-  readonly by: string;
-  readonly scope: StopScope;
-  readonly place: string | null;
-  readonly ground: StopGround;
+/** Why something must not be used, as it stands; its id is that of the fact that it follows from. */
+export interface StandingStop extends TakenOut {
   /** The check whose verdict it is; null where somebody took it out. */
   readonly check: string | null;
-  readonly why: string;
-  readonly toShow: string | null;
-  readonly told: string | null;
 }
 
 const BREATHED = new Set(['co', 'co-monitor', 'air-quality', 'water-content', 'dew-point']);

@@ -1,12 +1,10 @@
 import { refuse, succeed, type Instant, type Outcome, type Problem } from '../basics/index.js';
 import {
+  againstTelling,
   isLockedBy,
   isolationOf,
   missingFor,
-  reasonAgainst,
-  restartProblem,
   sayMissing,
-  type IsolateBody,
   type IsolationFold,
   type Missing,
 } from '../isolation/index.js';
@@ -74,14 +72,8 @@ function admitByGuard(unit: VisitUnit, steps: readonly VisitStep[], step: VisitS
   const fold = isolationAt(unit, steps, step.doneAt);
   const refusal = (found: { readonly code: string; readonly sentence: string } | null): Problem | null =>
     found === null ? null : { code: found.code, sentence: found.sentence, field: 'details' };
-  if (step.body.kind === 'isolate') {
-    const found = reasonAgainst(guardedOf(unit), fold, { ...step, body: step.body as IsolateBody });
-    // What an older page confirms stays on record, and counts for nothing.
-    return found?.code === 'old-device' ? null : refusal(found);
-  }
-  if (step.body.kind === 'restart') {
-    return step.body.scope === 'point' ? null : refusal(restartProblem(fold, step.by));
-  }
+  const told = againstTelling(guardedOf(unit), fold, step);
+  if (told !== null) return refusal(told);
   const missing = missingIsolation(unit, steps, step, fold);
   if (missing.length > 0) return refusal({ code: 'not-isolated', sentence: sayMissing(unit.plate, missing) });
   if (

@@ -1,6 +1,7 @@
 import type { Instant } from '../basics/index.js';
 import {
   addEvent,
+  byMoment,
   missingFor,
   NOTHING_ISOLATED,
   type Guarded,
@@ -152,21 +153,17 @@ function gather(unit: VisitUnit, order: readonly VisitStep[]): Gathered {
     signed: null,
     left: null,
   };
-  const elsewhere = [...(unit.elsewhere ?? [])].sort((a, b) => (isBefore(a, b) ? -1 : 1));
+  const elsewhere = [...(unit.elsewhere ?? [])].sort(byMoment);
   let next = 0;
   const guarded = guardedOf(unit);
   order.forEach((step, index) => {
-    for (; next < elsewhere.length && isBefore(elsewhere[next]!, step); next += 1) {
+    for (; next < elsewhere.length && byMoment(elsewhere[next]!, step) < 0; next += 1) {
       found.isolation = addEvent(guarded, found.isolation, elsewhere[next]!);
     }
     add(unit, found, step, index);
     found.isolation = addEvent(guarded, found.isolation, step);
   });
   return found;
-}
-
-function isBefore(a: IsolationEvent, b: IsolationEvent): boolean {
-  return a.doneAt < b.doneAt || (a.doneAt === b.doneAt && a.id < b.id);
 }
 
 function add(unit: VisitUnit, found: Gathered, step: VisitStep, index: number): void {

@@ -1,4 +1,5 @@
 import type { Instant } from '../basics/index.js';
+import { byMoment } from '../isolation/index.js';
 import { findingSteps } from './steps/finding.js';
 import { isolatingSteps } from './steps/isolating.js';
 import { leavingSteps } from './steps/leaving.js';
@@ -38,7 +39,7 @@ export interface VisitStep {
 
 /** The order in which things happened, whenever each became known; ties by id. */
 export function inOrder(steps: readonly VisitStep[]): readonly VisitStep[] {
-  return [...steps].sort((a, b) => a.doneAt - b.doneAt || (a.id < b.id ? -1 : 1));
+  return [...steps].sort(byMoment);
 }
 
 /** The kind of a step; one that nobody knows says nothing. */

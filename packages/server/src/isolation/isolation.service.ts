@@ -2,21 +2,18 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { IsolationView } from '@entretien/contracts';
 import { DAY_MS, formatInstant, type Instant } from '@entretien/core/basics';
 import {
+  againstTelling,
   holdsAt,
   isolationList,
   isolationOf,
   missingFor,
-  reasonAgainst,
-  restartProblem,
   tilesOf,
   type Against,
   type Asking,
   type Guarded,
-  type IsolateBody,
   type IsolationEvent,
   type IsolationFold,
   type Missing,
-  type RestartBody,
 } from '@entretien/core/isolation';
 import { LIVE_MS } from '@entretien/core/visit';
 import { CLOCK, type Clock } from '../common/tokens.js';
@@ -101,12 +98,7 @@ export class IsolationService {
   reasonAgainst(unit: UnitRecord, event: IsolationEvent, recordedAt: Instant): Against | null {
     const { guarded, fold } = this.foldAt(unit, event.doneAt);
     if (recordedAt - event.doneAt > LIVE_MS) return null;
-    if (event.body.kind === 'restart') {
-      const { scope } = event.body as RestartBody;
-      return scope === 'point' ? null : restartProblem(fold, event.by, (by) => this.people.nameOf(by));
-    }
-    const found = reasonAgainst(guarded, fold, event as IsolationEvent & { readonly body: IsolateBody });
-    return found?.code === 'old-device' ? null : found;
+    return againstTelling(guarded, fold, event, (by) => this.people.nameOf(by));
   }
 
   missingFor(unit: UnitRecord, opens: readonly string[] | null, asking: Asking): readonly Missing[] {

@@ -100,7 +100,7 @@ export class StepConsequences {
     reason: string | undefined,
   ): void {
     const part = this.parts.require(partId);
-    const { plate } = this.book.unitOf(visit, compressorId);
+    const plate = this.book.plateOf(visit, compressorId);
     if (reason !== undefined || !needsReason(part, plate, compressorId)) return;
     throw impossible({
       code: 'needs-reason',

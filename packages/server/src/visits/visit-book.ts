@@ -1,6 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { VisitState, VisitStepView } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
+import type { DataPlate } from '@entretien/core/machine';
 import { planVersionAt } from '@entretien/core/plan';
 import {
   progressOf,
@@ -51,6 +52,11 @@ export class VisitBook {
       visitId,
       compressorId,
     );
+  }
+
+  /** The plate of a unit when the visit was planned. */
+  plateOf(visit: VisitEntity, compressorId: string): DataPlate {
+    return this.register.plateOf(this.register.require(compressorId), visit.recordedAt);
   }
 
   /** A unit as the visit sees it: under the plan that held when the visit was planned. */

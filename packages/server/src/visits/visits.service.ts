@@ -261,7 +261,7 @@ export class VisitsService {
       by: visit.by,
       units: progress.map(({ compressorId, tasks, signed, left }) => ({
         compressorId,
-        tag: this.book.unitOf(visit, compressorId).plate.tag,
+        tag: this.book.plateOf(visit, compressorId).tag,
         state: signed ? 'signed' : left ? 'left' : 'open',
         unproved: tasks.filter(({ proof }) => proof === 'missing' || proof === 'failed').length,
       })),

@@ -6,8 +6,6 @@ const [TOWER_L, TOWER_DRAIN_MM] = [2, 2];
 
 /** A high-pressure set with tower, panel and bank. */
 export function highPressureList(plate: DataPlate): IsolationList {
-  const valves = withOwn({ code: '', name: 'Bank and cylinder valves' }, plate.moreValves);
-  const panels = withOwn({ code: '', name: 'Panel and fill hoses' }, plate.moreVessels);
   const all = ['lock-out', 'bank', 'panel', 'tower', 'stages', 'second-look'];
   return {
     points: [
@@ -20,7 +18,7 @@ export function highPressureList(plate: DataPlate): IsolationList {
         beware: 'One forgotten bottle; valves that shut the other way.',
         spaces: ['panel'],
         after: ['lock-out'],
-        ...(valves ? { tiles: valves } : {}),
+        ...withOwn('Bank and cylinder valves', plate.moreValves),
       },
       {
         code: 'panel',
@@ -32,7 +30,7 @@ export function highPressureList(plate: DataPlate): IsolationList {
         after: ['lock-out', 'bank'],
         gauge: 'panel gauge',
         isHigh: true,
-        ...(panels ? { tiles: panels } : {}),
+        ...withOwn('Panel and fill hoses', plate.moreVessels),
       },
       {
         code: 'tower',

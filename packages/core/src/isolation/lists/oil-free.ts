@@ -4,8 +4,6 @@ import { cool, drive, receiverSpace, withOwn } from './shared.js';
 
 /** A small oil-free set with its own receiver. */
 export function oilFreeList(plate: DataPlate): IsolationList {
-  const vessels = withOwn({ code: '', name: 'Receiver' }, plate.moreVessels);
-  const valves = withOwn({ code: '', name: 'Outlet' }, plate.moreValves);
   return {
     points: [
       drive(plate),
@@ -17,7 +15,7 @@ export function oilFreeList(plate: DataPlate): IsolationList {
         beware: 'A regulator without relief keeps the hose full: close it, then pull the trigger.',
         spaces: ['receiver'],
         after: ['lock-out'],
-        ...(valves ? { tiles: valves } : {}),
+        ...withOwn('Outlet', plate.moreValves),
       },
       {
         code: 'receiver',
@@ -29,7 +27,7 @@ export function oilFreeList(plate: DataPlate): IsolationList {
         after: ['lock-out', 'outlet'],
         gauge: 'receiver gauge',
         vented: receiverSpace(plate, 24),
-        ...(vessels ? { tiles: vessels } : {}),
+        ...withOwn('Receiver', plate.moreVessels),
       },
       {
         code: 'head-side',

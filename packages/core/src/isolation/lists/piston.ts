@@ -5,8 +5,6 @@ import { cool, drive, receiverSpace, warmOil, withOwn } from './shared.js';
 /** A piston set with its receiver, on a network or not. */
 export function pistonList(plate: DataPlate): IsolationList {
   const hasIntercooler = stagesOf(plate) > 1;
-  const valves = withOwn({ code: '', name: 'Valve to the network' }, plate.moreValves);
-  const vessels = withOwn({ code: '', name: 'Receiver' }, plate.moreVessels);
   return {
     points: [
       drive(plate),
@@ -18,7 +16,7 @@ export function pistonList(plate: DataPlate): IsolationList {
         beware: 'Other compressors feed back; a worn ball valve passes. A check valve is no isolation.',
         spaces: ['receiver'],
         after: ['lock-out'],
-        ...(valves ? { tiles: valves } : {}),
+        ...withOwn('Valve to the network', plate.moreValves),
       },
       {
         code: 'receiver',
@@ -31,7 +29,7 @@ export function pistonList(plate: DataPlate): IsolationList {
         after: ['lock-out', 'network'],
         gauge: 'receiver gauge',
         vented: receiverSpace(plate, 100),
-        ...(vessels ? { tiles: vessels } : {}),
+        ...withOwn('Receiver', plate.moreVessels),
       },
       {
         code: 'head-side',

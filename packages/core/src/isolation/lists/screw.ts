@@ -30,8 +30,6 @@ const secondLook: IsolationPoint = {
 
 /** A stationary screw with its vessel; receiver and dryer are isolated only where they are opened themselves. */
 export function screwList(plate: DataPlate): IsolationList {
-  const valves = withOwn({ code: '', name: 'Outlet valve' }, plate.moreValves);
-  const vessels = withOwn({ code: '', name: 'Receiver' }, plate.moreVessels);
   const big = ['lock-out', 'outlet', 'vessel', 'outlet-side', 'second-look'];
   return {
     points: [
@@ -44,7 +42,7 @@ export function screwList(plate: DataPlate): IsolationList {
         beware: 'Where the valve stands after the receiver, the receiver belongs to the space before it.',
         spaces: ['outlet-side'],
         after: ['lock-out'],
-        ...(valves ? { tiles: valves } : {}),
+        ...withOwn('Outlet valve', plate.moreValves),
       },
       vessel(plate, ['lock-out']),
       {
@@ -75,7 +73,7 @@ export function screwList(plate: DataPlate): IsolationList {
         after: ['receiver-valves'],
         gauge: 'receiver gauge',
         vented: receiverSpace(plate, 500),
-        ...(vessels ? { tiles: vessels } : {}),
+        ...withOwn('Receiver', plate.moreVessels),
       },
       {
         code: 'dryer-off',

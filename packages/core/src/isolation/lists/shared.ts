@@ -63,10 +63,14 @@ export function workingBar(plate: DataPlate, usual: number): number {
   return plate.workingPressureBar ?? plate.cutOutBar ?? usual;
 }
 
-/** Tiles of what a machine always has, and of what this one has besides. */
-export function withOwn(usual: Tile, more: readonly string[] | undefined): readonly Tile[] | undefined {
-  if (!more || more.length === 0) return undefined;
-  return [usual, ...more.map((name, index) => ({ code: `own-${index + 1}`, name }))];
+/** The places of what a machine always has and of what this one has besides; without those, one place. */
+export function withOwn(
+  name: string,
+  more: readonly string[] | undefined,
+): { readonly tiles?: readonly Tile[] } {
+  if (!more || more.length === 0) return {};
+  const own = more.map((one, index) => ({ code: `own-${index + 1}`, name: one }));
+  return { tiles: [{ code: '', name }, ...own] };
 }
 
 /** Heads, valves and coolers are touched. */

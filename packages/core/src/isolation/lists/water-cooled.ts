@@ -4,8 +4,6 @@ import { cool, drive, receiverSpace, warmOil, withOwn } from './shared.js';
 
 /** A water-cooled two-stage set on shared receivers, which stay under pressure. */
 export function waterCooledList(plate: DataPlate): IsolationList {
-  const valves = withOwn({ code: '', name: 'Delivery valve' }, plate.moreValves);
-  const vessels = withOwn({ code: '', name: 'Receiver' }, plate.moreVessels);
   const air = ['lock-out', 'delivery', 'air-side', 'second-look'];
   return {
     points: [
@@ -18,7 +16,7 @@ export function waterCooledList(plate: DataPlate): IsolationList {
         beware: 'The non-return valve is not the isolation: 30 bar against one worn valve.',
         spaces: ['head-side'],
         after: ['lock-out'],
-        ...(valves ? { tiles: valves } : {}),
+        ...withOwn('Delivery valve', plate.moreValves),
       },
       {
         code: 'air-side',
@@ -74,7 +72,7 @@ export function waterCooledList(plate: DataPlate): IsolationList {
         gauge: 'receiver gauge',
         isHigh: true,
         vented: { ...receiverSpace(plate, 1000), boreMm: 10 },
-        ...(vessels ? { tiles: vessels } : {}),
+        ...withOwn('Receiver', plate.moreVessels),
       },
     ],
     openings: {

@@ -1,5 +1,5 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import { tilesOf, type IsolationPoint, type Missing } from '@entretien/core/isolation';
+import { lastSilence, tilesOf, type IsolationPoint, type Missing } from '@entretien/core/isolation';
 import { useState } from 'react';
 import { currentInstant } from '../../data/clock.js';
 import { Caution } from '../Caution.js';
@@ -98,8 +98,7 @@ function Look({ here, point }: PointProps) {
   const saying = useSaying(here);
   const [isAsking, setAsking] = useState(false);
   useSecond();
-  const silences = [...here.fold.vents.values()].map(({ silentAt }) => silentAt ?? 0);
-  const left = Math.max(0, ...silences) + (point.waitMinutes ?? 0) * 60_000 - currentInstant();
+  const left = lastSilence(here.fold) + (point.waitMinutes ?? 0) * 60_000 - currentInstant();
   const seconds = Math.max(0, Math.ceil(left / 1000));
   return (
     <>
