@@ -7,6 +7,7 @@ import {
   historyKinds,
   humidities,
   levelMarks,
+  separatorKinds,
   lubrications,
   motors,
   speedControls,
@@ -81,6 +82,10 @@ export class PlateDetails {
   @Optional() @oneOf('Lubrication', lubrications) lubrication?: DataPlate['lubrication'] | null;
   @Optional() @oneOf('Speed control', speedControls) speedControl?: DataPlate['speedControl'] | null;
   @Optional() @IsBoolean({ message: 'A dryer is there or not.' }) hasDryer?: boolean | null;
+  @Optional()
+  @oneOf('The separator element', separatorKinds)
+  separatorElement?: DataPlate['separatorElement'] | null;
+  @Optional() @IsBoolean({ message: 'A lubricator is there or not.' }) hasLubricator?: boolean | null;
 
   @Optional() @IsFigure('Working pressure', 0, 600) workingPressureBar?: number | null;
   @Optional() @IsFigure('The maximum pressure', 0, 600) maximumPressureBar?: number | null;

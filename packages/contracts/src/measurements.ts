@@ -6,6 +6,8 @@ import { IsFigure, IsId, IsInstant, IsText, Optional, textLimits } from './rules
 
 const MOST_VALUES = 60;
 const LONGEST_CODE = 40;
+/** A finding is a code or a day; a few words where somebody gives a reason. */
+const LONGEST_VALUE = 200;
 
 export function IsCheckCode(): PropertyDecorator {
   return Matches(/^[a-z][a-z0-9-]{1,39}$/, { message: 'A check is named by its code, like pump-up.' });
@@ -25,7 +27,7 @@ export function IsCheckValues(): PropertyDecorator {
           ([code, one]: [string, unknown]) =>
             code.length <= LONGEST_CODE &&
             ((typeof one === 'number' && Number.isFinite(one)) ||
-              (typeof one === 'string' && one.length > 0 && one.length <= LONGEST_CODE)),
+              (typeof one === 'string' && one.length > 0 && one.length <= LONGEST_VALUE)),
         ),
       defaultMessage: () => 'Send the figures by their fields: numbers, or short words.',
     },

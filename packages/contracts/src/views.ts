@@ -115,8 +115,10 @@ export interface MeasurementView extends FactView {
 /** One check of the library, as data. */
 export interface CheckView extends Omit<
   CheckDefinition,
-  'station' | 'applies' | 'judge' | 'fields' | 'resetBy'
+  'station' | 'applies' | 'judge' | 'fields' | 'resetBy' | 'how' | 'caution'
 > {
+  readonly how: string;
+  readonly caution?: string;
   readonly fields: readonly FieldDefinition[];
   readonly resetBy: readonly string[];
   /** Where it is done on the unit that was asked about; null without one. */

@@ -1,4 +1,4 @@
-import type { CheckValues, Verdict } from '@entretien/core/checks';
+import type { CheckValues, JudgedOutcome } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import type { ServiceTask } from '@entretien/core/plan';
 import type { ComparedFigure, PartClass, PartFigures, Substitution } from '@entretien/core/parts';
@@ -9,11 +9,7 @@ import type { StepKind } from '@entretien/core/visit';
 import type { FactView, StandingView } from './views.js';
 
 /** What came out of a measurement that was taken in a visit. */
-export interface StepOutcome {
-  readonly verdict: Verdict;
-  readonly reason: string;
-  readonly figure: number | null;
-}
+export type StepOutcome = JudgedOutcome;
 
 /** Something that happened on one unit of a visit. */
 export interface VisitStepView extends FactView {

@@ -45,6 +45,7 @@ export {
   enhancementFactor,
   humidityRatio,
   idealHumidityRatio,
+  pressureDewPoint,
   saturatedWaterGPerM3,
   saturationBar,
 } from './moist-air.js';

@@ -1,4 +1,5 @@
 import { bounds, outOfRange, refuse, type Bounded, succeed, type Outcome } from '../basics/index.js';
+import { halve } from './halve.js';
 import { ATMOSPHERE_BAR, R_WATER, WATER_TO_AIR, ZERO_C } from './constants.js';
 
 /**
@@ -138,4 +139,26 @@ function ratioWith(
     );
   }
   return succeed((WATER_TO_AIR * vapour) / (pressureBarAbs - vapour));
+}
+
+/**
+ * Temperature at which water falls out of air that was drawn in moist and compressed: its pressure dew point.
+ *
+ * @param intake air drawn in: bar absolute, °C, relative humidity 0 to 1
+ * @param pressureBarAbs compressed to, bar absolute
+ * @returns °C, −40 to 200; `out-of-range` with a sentence
+ * @example 25 °C, 70 %, to 10 bar gauge → about 64 °C
+ */
+export function pressureDewPoint(
+  intake: { readonly barAbs: number; readonly tempC: number; readonly relativeHumidity: number },
+  pressureBarAbs: number,
+): Outcome<number> {
+  const { barAbs, tempC, relativeHumidity } = intake;
+  const ratio = humidityRatio(barAbs, tempC, relativeHumidity);
+  if (!ratio.ok) return ratio;
+  const wrong = outOfRange([bounds.pressureBarAbs('pressureBarAbs', pressureBarAbs, 'The pressure')]);
+  if (wrong) return wrong;
+  // The share of water in the air stays the same; its vapour pressure rises with the whole.
+  const vapour = (pressureBarAbs * ratio.value) / (WATER_TO_AIR + ratio.value);
+  return succeed(halve(-40, 200, (at) => saturationOf(at) * enhancementFactor(pressureBarAbs, at) < vapour));
 }

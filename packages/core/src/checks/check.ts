@@ -23,6 +23,12 @@ interface FieldBase {
   readonly stays?: true;
   /** Only on machines with at least so many stages. */
   readonly stage?: number;
+  /** Seldom needed: behind one press where it is empty. */
+  readonly more?: true;
+  /** Only shown once the answer is asked for. */
+  readonly onAsking?: true;
+  /** Only on such machines. */
+  readonly onlyOn?: (plate: DataPlate) => boolean;
   readonly hint?: string;
 }
 
@@ -51,9 +57,19 @@ export interface DateFieldDefinition extends FieldBase {
   readonly as: 'date';
 }
 
+/** A few words, like who decided and why. */
+export interface TextFieldDefinition extends FieldBase {
+  readonly as: 'text';
+  readonly maxLength: number;
+}
+
 /** A figure or finding that a check asks for. */
 export type FieldDefinition =
-  QuantityFieldDefinition | NumberFieldDefinition | ChoiceFieldDefinition | DateFieldDefinition;
+  | QuantityFieldDefinition
+  | NumberFieldDefinition
+  | ChoiceFieldDefinition
+  | DateFieldDefinition
+  | TextFieldDefinition;
 
 /** What was measured, by field. */
 export type CheckValues = Readonly<Record<string, number | string>>;
@@ -98,6 +114,8 @@ export interface JudgedFigure {
 /** A measurement judged. */
 export interface Judgement {
   readonly verdict: Verdict;
+  /** Nothing to compare it with yet: the verdict is no more than that nothing speaks against it. */
+  readonly noComparison?: true;
   /** The reason in a sentence: measured value, limit and unit in it. */
   readonly reason: string;
   /** Null where nothing limits it, like a first baseline. */
@@ -106,6 +124,14 @@ export interface Judgement {
   readonly figure: { readonly value: number; readonly uncertainty: number } | null;
   readonly figures: readonly JudgedFigure[];
   readonly suggests: readonly Suggestion[];
+}
+
+/** What is kept of a judgement beside the work that it was for. */
+export interface JudgedOutcome {
+  readonly verdict: Verdict;
+  readonly reason: string;
+  readonly figure: number | null;
+  readonly noComparison?: true;
 }
 
 /** A baseline that later measurements of the check are compared with. */
@@ -135,10 +161,10 @@ export interface CheckSubject {
 export interface CheckDefinition {
   readonly code: string;
   readonly name: string;
-  /** How it is done, in a sentence. */
-  readonly how: string;
+  /** How it is done, in a sentence; more of it may stand on the plate of a machine. */
+  readonly how: string | ((plate: DataPlate | undefined) => string);
   /** The hazard, where there is one. */
-  readonly caution?: string;
+  readonly caution?: string | ((plate: DataPlate | undefined) => string);
   /** What has to be opened for it, by the codes of isolation. */
   readonly opens?: readonly string[];
   /** Code of the station where it is done on a machine. */

@@ -5,6 +5,7 @@ import type {
   DateFieldDefinition,
   NumberFieldDefinition,
   QuantityFieldDefinition,
+  TextFieldDefinition,
 } from './check.js';
 
 interface More {
@@ -12,6 +13,9 @@ interface More {
   readonly plate?: keyof DataPlate;
   readonly stays?: true;
   readonly stage?: number;
+  readonly more?: true;
+  readonly onAsking?: true;
+  readonly onlyOn?: (plate: DataPlate) => boolean;
   readonly hint?: string;
 }
 
@@ -51,6 +55,10 @@ export function date(code: string, name: string, more: More = {}): DateFieldDefi
   return { as: 'date', code, name, ...more };
 }
 
+export function text(code: string, name: string, maxLength: number, more: More = {}): TextFieldDefinition {
+  return { as: 'text', code, name, maxLength, ...more };
+}
+
 export const yesNo = { yes: 'yes', no: 'no' } as const;
 
 /** A pressure by gauge. */
@@ -59,7 +67,18 @@ export function gauge(code: string, name: string, more: More & { readonly max?: 
   return quantity('pressure', code, name, 0, max, rest);
 }
 
-/** Air about the machine. */
+/** What the gauge itself can do: its class counts toward safety. */
+export const gaugeFields = [
+  number('%', 'gaugeClass', 'Accuracy class of the gauge', 0.05, 6, {
+    optional: true,
+    stays: true,
+    more: true,
+    hint: 'On its dial: 0.6, 1.0, 1.6, 2.5.',
+  }),
+  gauge('gaugeScaleBar', 'Full scale of the gauge', { optional: true, stays: true, more: true, max: 1000 }),
+] as const;
+
+/** Room air. */
 export function ambient(code: string, name: string, more: More = {}) {
   return quantity('temperature', code, name, -40, 60, more);
 }

@@ -6,14 +6,18 @@ export type {
   FieldDefinition,
   JudgedFigure,
   JudgedLimit,
+  JudgedOutcome,
   Judgement,
   LimitOrigin,
   Suggestion,
   Verdict,
 } from './check.js';
 export { verdicts } from './check.js';
+export { outcomeOf } from './judging.js';
+export { dischargeGasC } from './library/heat.js';
+export { dischargeLimitsOf, dischargeTable } from './library/discharge-limits.js';
 export { fieldProblem, judgeCheck, type JudgeContext } from './judge.js';
-export { checkByCode, checkLibrary, checksFor, fieldsOf } from './library.js';
+export { cautionOf, checkByCode, checkLibrary, checksFor, fieldsOf, howOf } from './library.js';
 export { sayLadder, stageParts, suspectName } from './library/stages.js';
 export { breathingAir, dewPointClasses, oilClasses } from './library/purity.js';
 export { beforeAfter, type BeforeAfter, type PairedMeasurement, type PairedWork } from './pairs.js';

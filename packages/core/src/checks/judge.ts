@@ -99,6 +99,10 @@ export function fieldProblem(
             code: 'wrong-kind',
             sentence: `${field.name} is one of: ${field.options.map(({ name }) => name).join(', ')}.`,
           };
+    case 'text':
+      return typeof given === 'string' && given.trim() !== '' && given.length <= field.maxLength
+        ? null
+        : { code: 'wrong-kind', sentence: `${field.name}: up to ${field.maxLength} letters.` };
     case 'date':
       return typeof given === 'string' && parseLocalDate(given).ok
         ? null

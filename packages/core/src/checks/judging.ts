@@ -1,6 +1,14 @@
-import { succeed, type Outcome } from '../basics/index.js';
+import { refuse, succeed, type Outcome } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
-import type { Judgement, JudgedLimit, LimitOrigin, Suggestion, Verdict } from './check.js';
+import type {
+  CheckSubject,
+  JudgedLimit,
+  JudgedOutcome,
+  Judgement,
+  LimitOrigin,
+  Suggestion,
+  Verdict,
+} from './check.js';
 import { verdicts } from './check.js';
 
 /** A judgement from its parts; what is left out is empty. */
@@ -10,6 +18,51 @@ export function judged(
   parts: Partial<Omit<Judgement, 'verdict' | 'reason'>> = {},
 ): Outcome<Judgement> {
   return succeed({ verdict, reason, limit: null, figure: null, figures: [], suggests: [], ...parts });
+}
+
+/** What is kept of a judgement beside the work that it was for. */
+export function outcomeOf({ verdict, reason, figure, noComparison }: Judgement): JudgedOutcome {
+  return { verdict, reason, figure: figure?.value ?? null, ...(noComparison ? { noComparison } : {}) };
+}
+
+/** One thing that a measurement shows. */
+export interface Shown {
+  readonly verdict: Verdict;
+  /** A sentence of its own. */
+  readonly reason: string;
+  readonly limit?: JudgedLimit | null;
+  readonly suggests?: readonly Suggestion[];
+}
+
+/**
+ * Everything that a measurement shows, together: the worst of it gives verdict and limit and is named first, what
+ * else is not good follows. Where all is good, what was said first stands for it.
+ *
+ * @param shown at least one
+ */
+export function worstOf(
+  shown: readonly [Shown, ...Shown[]],
+  parts: Partial<Omit<Judgement, 'verdict' | 'reason'>> = {},
+): Outcome<Judgement> {
+  const inOrder = [...shown].sort((a, b) => verdicts.indexOf(b.verdict) - verdicts.indexOf(a.verdict));
+  const worst = inOrder[0]!;
+  const said = worst.verdict === 'good' ? [worst] : inOrder.filter(({ verdict }) => verdict !== 'good');
+  return judged(worst.verdict, said.map(({ reason }) => reason).join(' '), {
+    ...parts,
+    limit: worst.limit ?? null,
+    suggests: said.flatMap(({ suggests = [] }) => suggests),
+  });
+}
+
+/** What the gauge may be off, bar: its class of its full scale; null where they are not known. */
+export function gaugeErrorBar(given: CheckSubject): number | null {
+  const [percentOfScale, scale] = [given.number('gaugeClass'), given.number('gaugeScaleBar')];
+  return percentOfScale === undefined || scale === undefined ? null : (percentOfScale / 100) * scale;
+}
+
+/** Refuses a figure that the check cannot do without. */
+export function missing(field: string, sentence: string): Outcome<never> {
+  return refuse('missing', sentence, field);
 }
 
 export function limit(value: number | null, words: string, origin: LimitOrigin): JudgedLimit {

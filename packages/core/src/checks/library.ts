@@ -33,8 +33,20 @@ export function checksFor(plate: DataPlate): CheckDefinition[] {
   return checkLibrary.filter((check) => check.applies(plate));
 }
 
+/** How a check is done on a machine. */
+export function howOf({ how }: CheckDefinition, plate: DataPlate | undefined): string {
+  return typeof how === 'string' ? how : how(plate);
+}
+
+/** The hazard of a check on a machine, where there is one. */
+export function cautionOf({ caution }: CheckDefinition, plate: DataPlate | undefined): string | undefined {
+  return typeof caution === 'function' ? caution(plate) : caution;
+}
+
 /** The fields that a check asks for on a machine; all of them where the machine is not known. */
 export function fieldsOf(check: CheckDefinition, plate: DataPlate | undefined): readonly FieldDefinition[] {
   if (!plate) return check.fields;
-  return check.fields.filter(({ stage }) => stage === undefined || stage <= stagesOf(plate));
+  return check.fields.filter(
+    ({ stage, onlyOn }) => (stage === undefined || stage <= stagesOf(plate)) && (onlyOn?.(plate) ?? true),
+  );
 }

@@ -13,7 +13,9 @@ export const dustLevels = ['clean', 'normal', 'dusty'] as const;
 export const humidities = ['dry', 'normal', 'damp'] as const;
 export const stopKinds = ['switch', 'hand', 'relief'] as const;
 /** How the oil's level is read on a machine. */
-export const levelMarks = ['marks', 'dot', 'bubble', 'rim'] as const;
+export const levelMarks = ['marks', 'dot', 'bubble', 'rim', 'above-line'] as const;
+/** How the separator element of a screw is built: its usual life hangs on it. */
+export const separatorKinds = ['spin-on', 'vessel'] as const;
 export const airUses = ['breathing', 'technical'] as const;
 
 /** What is known of a compressor, at one moment. Whatever is left out is unknown. Pressures are gauge. */
@@ -49,6 +51,9 @@ export interface DataPlate {
   readonly lubrication?: (typeof lubrications)[number] | undefined;
   readonly speedControl?: (typeof speedControls)[number] | undefined;
   readonly hasDryer?: boolean | undefined;
+  readonly separatorElement?: (typeof separatorKinds)[number] | undefined;
+  /** Whether a lubricator feeds its cylinders; where nobody said, water-cooled sets are taken to have one. */
+  readonly hasLubricator?: boolean | undefined;
 
   readonly workingPressureBar?: number | undefined;
   readonly maximumPressureBar?: number | undefined;
@@ -116,6 +121,21 @@ export const stageBounds: Record<
 /** Stages to reckon with: those of the plate, or the family's usual number while unknown. */
 export function stagesOf(plate: Pick<DataPlate, 'family' | 'stages'>): number {
   return plate.stages ?? stageBounds[plate.family].usual;
+}
+
+/** Whether somebody breathes what the machine delivers: high pressure unless it says otherwise, others where they say so. */
+export function isBreathed({ family, airUse }: Pick<DataPlate, 'family' | 'airUse'>): boolean {
+  return family === 'high-pressure' ? airUse !== 'technical' : airUse === 'breathing';
+}
+
+/** Whether a lubricator feeds the cylinders. */
+export function hasLubricator(plate: Pick<DataPlate, 'family' | 'cooling' | 'hasLubricator'>): boolean {
+  return plate.hasLubricator ?? (plate.family === 'piston' && plate.cooling === 'water');
+}
+
+/** Whether an engine drives it. */
+export function hasEngine({ motor }: Pick<DataPlate, 'motor'>): boolean {
+  return motor === 'petrol' || motor === 'diesel';
 }
 
 /** Whether the machine has oil in it at all. */

@@ -1,4 +1,4 @@
-import { isOilLubricated, stagesOf, type DataPlate } from './data-plate.js';
+import { isBreathed, isOilLubricated, stagesOf, type DataPlate } from './data-plate.js';
 
 /** A place on the machine where tasks are done and measurements taken. */
 export interface Station {
@@ -56,6 +56,11 @@ function driveAndMotor(plate: DataPlate): Station[] {
   return [drive, station('motor', engine ? 'Engine' : 'Motor')];
 }
 
+/** Where somebody breathes the air, whatever the family. */
+function coMonitor(plate: DataPlate): Station[] {
+  return isBreathed(plate) ? [station('co-monitor', 'CO monitor')] : [];
+}
+
 function pistonStations(plate: DataPlate): AirPathStations {
   const twoStage = stagesOf(plate) === 2;
   return {
@@ -73,6 +78,7 @@ function pistonStations(plate: DataPlate): AirPathStations {
       ...(isOilLubricated(plate) ? [station('crankcase', 'Crankcase oil')] : []),
       ...driveAndMotor(plate),
       cooling,
+      ...coMonitor(plate),
     ],
   };
 }
@@ -98,6 +104,7 @@ function screwStations(plate: DataPlate): AirPathStations {
       station('thermostatic-valve', 'Thermostatic valve'),
       ...driveAndMotor(plate),
       cooling,
+      ...coMonitor(plate),
     ],
   };
 }
@@ -124,7 +131,7 @@ function highPressureStations(plate: DataPlate): AirPathStations {
       ...driveAndMotor(plate),
       cooling,
       station('relief', 'Final relief and auto-stop'),
-      ...(plate.airUse === 'technical' ? [] : [station('co-monitor', 'CO monitor')]),
+      ...coMonitor(plate),
       station('collector', 'Condensate collector'),
     ],
   };

@@ -15,7 +15,9 @@ import {
 import {
   checkLibrary,
   checksFor,
+  cautionOf,
   fieldsOf,
+  howOf,
   type CheckDefinition,
   type Judgement,
 } from '@entretien/core/checks';
@@ -89,8 +91,24 @@ export class ChecksController {
 }
 
 function checkView(check: CheckDefinition, plate?: DataPlate): CheckView {
-  const { station, applies: _applies, judge: _judge, resetBy = [], ...rest } = check;
-  return { ...rest, resetBy, fields: fieldsOf(check, plate), station: plate ? station(plate) : null };
+  const {
+    station,
+    applies: _applies,
+    judge: _judge,
+    resetBy = [],
+    how: _how,
+    caution: _caution,
+    ...rest
+  } = check;
+  const caution = cautionOf(check, plate);
+  return {
+    ...rest,
+    how: howOf(check, plate),
+    ...(caution === undefined ? {} : { caution }),
+    resetBy,
+    fields: fieldsOf(check, plate),
+    station: plate ? station(plate) : null,
+  };
 }
 
 @Module({

@@ -8,7 +8,13 @@ import type {
 } from '@entretien/contracts';
 import { airPressureAt } from '@entretien/core/air';
 import { formatDay, formatInstant, localDayAt, type Instant, type Problem } from '@entretien/core/basics';
-import { judgeCheck, type CheckBaseline, type CheckValues, type Judgement } from '@entretien/core/checks';
+import {
+  dischargeGasC,
+  judgeCheck,
+  type CheckBaseline,
+  type CheckValues,
+  type Judgement,
+} from '@entretien/core/checks';
 import { clockHours, type HourClock } from '@entretien/core/plan';
 import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
@@ -58,14 +64,13 @@ export class MeasurementsService {
         this.register.refuseFuture(unit, content.takenAt, 'takenAt', recordedAt);
         const judgement = this.judgeOn(unit, content);
         const { figure } = judgement;
-        const { tempC } = content.values;
         return {
           marks: [],
           verdict: judgement.verdict,
           judgement,
           figure: figure?.value ?? null,
           uncertainty: figure?.uncertainty ?? null,
-          dischargeC: content.check === 'discharge-temperature' && typeof tempC === 'number' ? tempC : null,
+          dischargeC: content.check === 'discharge-temperature' ? dischargeGasC(content.values) : null,
         };
       });
       if (stored.isNew && content.hours !== null) this.noteHours(unit, sent.takenAt, content.hours, content);

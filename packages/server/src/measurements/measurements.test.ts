@@ -288,6 +288,15 @@ describe('page and server', () => {
     { family: 'screw', fadLpm: 3000, hasDryer: true },
     { family: 'high-pressure', stages: 3, workingPressureBar: 300, airUse: 'breathing' },
     { family: 'piston-oil-free', motor: 'single-phase' },
+    {
+      family: 'piston',
+      airUse: 'breathing',
+      levelRead: 'rim',
+      reliefBar: 10,
+      maximumPressureBar: 11,
+      cutOutBar: 8,
+    },
+    { family: 'high-pressure', stages: 4, workingPressureBar: 300, airUse: 'technical', stopsBy: 'relief' },
   ];
 
   /** What somebody might type in a field, and what the page understands of it. */
@@ -297,6 +306,8 @@ describe('page and server', () => {
         return fc.constantFrom(...field.options.map(({ code }) => code), 'perhaps', undefined);
       case 'date':
         return fc.constantFrom('2026-01-31', '2030-12-31', '2026-02-30', undefined);
+      case 'text':
+        return fc.constantFrom('dry climate', 'x'.repeat(field.maxLength + 1), undefined, undefined);
       case 'number':
         return fc.oneof(
           { weight: 9, arbitrary: fc.double({ min: field.min, max: field.max, noNaN: true }) },

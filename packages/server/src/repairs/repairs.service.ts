@@ -11,7 +11,7 @@ import {
 } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import { stationCodes } from '@entretien/core/machine';
-import { checkByCode } from '@entretien/core/checks';
+import { checkByCode, outcomeOf } from '@entretien/core/checks';
 import { sayMissing, type IsolateBody, type RestartBody } from '@entretien/core/isolation';
 import {
   admitEntry,
@@ -257,8 +257,7 @@ export class RepairsService {
   ): RepairEntryEntity['outcome'] {
     if (check === null || values === null) return null;
     const taken = { id: idFrom('measurement', id), check, values, takenAt: formatInstant(at) };
-    const { verdict, reason, figure } = this.measurements.record(compressorId, taken, by).judgement;
-    return { verdict, reason, figure: figure?.value ?? null };
+    return outcomeOf(this.measurements.record(compressorId, taken, by).judgement);
   }
 
   private entriesOf(repairId: string): RepairEntry[] {

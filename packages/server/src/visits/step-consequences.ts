@@ -4,6 +4,7 @@ import { formatInstant } from '@entretien/core/basics';
 import { needsReason } from '@entretien/core/parts';
 import { planVersionAt } from '@entretien/core/plan';
 import { countedTasks, type StepBody, type VisitTask } from '@entretien/core/visit';
+import { outcomeOf } from '@entretien/core/checks';
 import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
 import { UnitRegister } from '../compressors/unit-register.js';
@@ -48,12 +49,8 @@ export class StepConsequences {
       case 'measure': {
         const { check, values } = body;
         const taken = { id: idFrom('measurement', step.id), check, values, takenAt: at };
-        const { verdict, reason, figure } = this.measurements.record(
-          step.compressorId,
-          taken,
-          step.by,
-        ).judgement;
-        return { marks: [], outcome: { verdict, reason, figure: figure?.value ?? null } };
+        const { judgement } = this.measurements.record(step.compressorId, taken, step.by);
+        return { marks: [], outcome: outcomeOf(judgement) };
       }
       case 'hours': {
         const reading = {

@@ -100,7 +100,7 @@ export class VisitBook {
     return rows.flatMap(({ id, doneAt, by, session, marks, outcome, kind, details, recordedAt, rules }) => {
       const body = readRecordedBody(kind, details, this.registry.kinds);
       if (body === null) return [];
-      const judged = outcome === null ? {} : { verdict: outcome.verdict, reason: outcome.reason };
+      const { figure: _figure, ...judged } = outcome ?? {};
       const told = { id, doneAt, by, session, marks, recordedAt, isBeforeSpaces: rules < RULES };
       return [{ ...told, body: { ...body, ...judged } as StepBody }];
     });

@@ -8,6 +8,14 @@ const look: Record<Verdict, { readonly colour: string; readonly ground: string; 
   stop: { colour: 'notebook.oxide', ground: 'notebook.oxideGround', bubble: 17 },
 };
 
+/** A verdict as it is shown; with nothing to compare with none is given. */
+interface Marked {
+  readonly verdict: Verdict;
+  readonly noComparison?: true | undefined;
+}
+
+const NO_COMPARISON = 'no comparison yet';
+
 /** The colour that goes with a verdict; never the only thing that tells it. */
 export function verdictColour(verdict: Verdict): string {
   return look[verdict].colour;
@@ -19,9 +27,9 @@ export function verdictGround(verdict: Verdict): string {
 
 /**
  * A verdict as the vial of a spirit level: the bubble between its lines is good, off them watch, at the end act;
- * a vial struck through is stop.
+ * a vial struck through is stop. A dashed vial without a bubble has nothing to compare with.
  */
-export function Vial({ verdict }: { readonly verdict: Verdict }) {
+export function Vial({ verdict, noComparison }: Marked) {
   const { bubble } = look[verdict];
   return (
     <svg width={34} height={14} viewBox="0 0 34 14" aria-hidden style={{ flex: 'none', display: 'block' }}>
@@ -34,6 +42,7 @@ export function Vial({ verdict }: { readonly verdict: Verdict }) {
         fill="none"
         stroke="currentColor"
         strokeWidth={1.5}
+        strokeDasharray={noComparison ? '3 2' : undefined}
       />
       <path
         d="M12.5 1.5 V12.5 M21.5 1.5 V12.5"
@@ -41,7 +50,7 @@ export function Vial({ verdict }: { readonly verdict: Verdict }) {
         strokeWidth={1.2}
         opacity={verdict === 'stop' ? 0 : 1}
       />
-      {verdict === 'stop' ? (
+      {noComparison ? null : verdict === 'stop' ? (
         <path d="M5 7 H29" stroke="currentColor" strokeWidth={4.5} strokeLinecap="round" />
       ) : (
         <circle cx={bubble} cy={7} r={3.4} fill="currentColor" />
@@ -51,7 +60,7 @@ export function Vial({ verdict }: { readonly verdict: Verdict }) {
 }
 
 /** Word and shape together. */
-export function VerdictMark({ verdict }: { readonly verdict: Verdict }) {
+export function VerdictMark({ verdict, noComparison }: Marked) {
   return (
     <Stack
       component="span"
@@ -60,13 +69,13 @@ export function VerdictMark({ verdict }: { readonly verdict: Verdict }) {
         display: 'inline-flex',
         alignItems: 'center',
         gap: 0.75,
-        color: verdictColour(verdict),
+        color: noComparison ? 'text.secondary' : verdictColour(verdict),
         flex: 'none',
       }}
     >
-      <Vial verdict={verdict} />
+      <Vial verdict={verdict} noComparison={noComparison} />
       <Typography component="span" variant="body2" sx={{ fontWeight: 700 }}>
-        {verdict}
+        {noComparison ? NO_COMPARISON : verdict}
       </Typography>
     </Stack>
   );
@@ -75,24 +84,22 @@ export function VerdictMark({ verdict }: { readonly verdict: Verdict }) {
 /** A verdict with its reason, as the answer to what is typed. */
 export function VerdictBand({
   verdict,
+  noComparison,
   children,
-}: {
-  readonly verdict: Verdict;
-  readonly children: React.ReactNode;
-}) {
+}: Marked & { readonly children: React.ReactNode }) {
   return (
     <Box
       role="status"
-      aria-label={`Verdict: ${verdict}`}
+      aria-label={`Verdict: ${noComparison ? NO_COMPARISON : verdict}`}
       sx={{
-        bgcolor: verdictGround(verdict),
+        bgcolor: noComparison ? 'notebook.rule' : verdictGround(verdict),
         borderLeft: 4,
-        borderColor: verdictColour(verdict),
+        borderColor: noComparison ? 'text.secondary' : verdictColour(verdict),
         px: 1.5,
         py: 1,
       }}
     >
-      <VerdictMark verdict={verdict} />
+      <VerdictMark verdict={verdict} noComparison={noComparison} />
       <Box sx={{ mt: 0.5 }}>{children}</Box>
     </Box>
   );

@@ -6,6 +6,7 @@ import {
   dustLevels,
   humidities,
   levelMarks,
+  separatorKinds,
   lubrications,
   motors,
   speedControls,
@@ -60,6 +61,14 @@ export const plateGroups: readonly FieldGroup[] = [
       { name: 'lubrication', label: 'Lubrication', as: 'choice', options: lubrications },
       { name: 'speedControl', label: 'Speed', as: 'choice', options: speedControls, families: ['screw'] },
       { name: 'hasDryer', label: 'Dryer built in', as: 'flag', families: ['screw'] },
+      {
+        name: 'separatorElement',
+        label: 'Separator element',
+        as: 'choice',
+        options: separatorKinds,
+        families: ['screw'],
+      },
+      { name: 'hasLubricator', label: 'Cylinder lubricator', as: 'flag', families: ['piston'] },
     ],
   },
   {

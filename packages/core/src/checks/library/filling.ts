@@ -1,19 +1,28 @@
 import { cylinderRefusal } from '../../air/index.js';
-import type { CheckDefinition } from '../check.js';
+import { dayNumberOf, formatDay, refuse, stepDays, type LocalDate } from '../../basics/index.js';
+import { isBreathed } from '../../machine/index.js';
+import type { CheckDefinition, CheckSubject } from '../check.js';
 import { choice, date, gauge, number } from '../fields.js';
-import { doTask, figure, isHighPressure, judged, limit, lookAt } from '../judging.js';
-import { isBreathed } from './purity.js';
+import { doTask, figure, isHighPressure, judged, limit, lookAt, missing } from '../judging.js';
 
-/** A monitor may be off by so much of its gas, and by so many ppm at zero gas (common practice). */
-const MONITOR_SHARE = 0.1;
-const MONITOR_ZERO_PPM = 1;
+/** A monitor may be off by the larger of these (common practice). */
+const MONITOR = { share: 0.1, ppm: 1 } as const;
+/** Range of a monitor for breathing air where it is not entered, ppm (common practice). */
+const USUAL_RANGE_PPM = 100;
+/** A monitor that moves by less than this share of the step between its gases does not see them. */
+const ALIVE = 0.5;
+/** Two gases nearer than this are one, ppm. */
+const APART_PPM = 1;
+/** No cylinder is tested for longer (common practice: 10 years at most). */
+const LONGEST_TEST_YEARS = 15;
 
 /** What stands about a fill, or a point of use. */
 export const fillingChecks: readonly CheckDefinition[] = [
   {
     code: 'co-monitor',
     name: 'CO monitor',
-    how: 'Each calibration gas in turn; loss of sample flow must stop the set.',
+    how: 'Two different known gases within its range, such as 10 and 20 ppm, in date; loss of sample flow must stop the set.',
+    caution: 'Gas bottles outdoors or in moving air: carbon monoxide kills unnoticed.',
     station: () => 'co-monitor',
     applies: isBreathed,
     fields: [
@@ -22,70 +31,36 @@ export const fillingChecks: readonly CheckDefinition[] = [
       number('ppm', 'spanGasPpm', 'Second gas', 1, 1000, { stays: true }),
       number('ppm', 'spanReadingPpm', 'It shows then', 0, 2000),
       choice('stops', 'Stops without flow', { yes: 'yes', no: 'no' }),
+      number('ppm', 'rangePpm', 'Its range goes to', 10, 1000, {
+        optional: true,
+        more: true,
+        stays: true,
+        hint: '100 ppm where not entered.',
+      }),
     ],
     figure: { name: 'Off its gas', unit: '%', worse: 'higher', noise: 1 },
     resetBy: ['co-calibrate'],
-    judge(given) {
-      const pairs = [
-        { gas: given.need('zeroGasPpm'), reading: given.need('zeroReadingPpm') },
-        { gas: given.need('spanGasPpm'), reading: given.need('spanReadingPpm') },
-      ];
-      // Off by the share of its gas; by whole ppm where the gas is next to nothing.
-      const off = (pair: (typeof pairs)[number]) =>
-        Math.abs(pair.reading - pair.gas) / Math.max(MONITOR_SHARE * pair.gas, MONITOR_ZERO_PPM);
-      const worst = pairs.reduce((most, pair) => (off(pair) > off(most) ? pair : most));
-      const share = off(worst) * MONITOR_SHARE;
-      const parts = {
-        limit: limit(MONITOR_SHARE * 100, 'within 10 % of each gas', 'practice'),
-        figure: { value: share * 100, uncertainty: 1 },
-      } as const;
-      const words = `It shows ${figure(worst.reading)} ppm on ${figure(worst.gas)} ppm`;
-      if (given.text('stops') === 'no') {
-        return judged('stop', 'Without sample flow the set went on: do not fill breathing air with it.', {
-          ...parts,
-          suggests: [lookAt('co-monitor', 'Flow switch and its wiring')],
-        });
-      }
-      if (off(worst) > 1)
-        return judged('act', `${words}: over 10 % off, calibrate it.`, {
-          ...parts,
-          suggests: [doTask('co-calibrate', 'Calibrate with both gases')],
-        });
-      return judged('good', `${words}: within 10 %.`, parts);
-    },
+    judge: judgeMonitor,
   },
   {
     code: 'cylinder',
     name: 'Cylinder before a fill',
-    how: 'The stamp on its shoulder.',
+    how: 'The stamp on its shoulder: many carry the day of the test, not the day it runs out.',
     caution: 'Secured, filled slowly, never out of date, never above its rating.',
     station: () => 'fill',
     applies: isHighPressure,
     fields: [
-      date('testedUntil', 'Tested until'),
+      date('testedOn', 'Tested on', { optional: true }),
+      number('years', 'testYears', 'Tested every', 1, 10, {
+        optional: true,
+        stays: true,
+        hint: 'By local law: 2.5, 5 or 10 years.',
+      }),
+      date('testedUntil', 'Or tested until', { optional: true, more: true }),
       gauge('ratedBar', 'Rated for', { max: 700 }),
       gauge('fillBar', 'Fill to', { plate: 'workingPressureBar' }),
     ],
-    judge(given) {
-      const [ratedBar, fillBar, testedUntil] = [
-        given.need('ratedBar'),
-        given.need('fillBar'),
-        given.text('testedUntil')!,
-      ];
-      const rule = limit(null, `in date, and rated for ${given.say(fillBar, 'pressure')}`, 'label');
-      const refusal = cylinderRefusal({ ratedBar, testedUntil }, fillBar, given.on);
-      if (refusal === null)
-        return judged(
-          'good',
-          `In date until ${testedUntil} and rated for ${given.say(ratedBar, 'pressure')}.`,
-          { limit: rule },
-        );
-      const under = refusal.code === 'cylinder-under-rated';
-      const words = under
-        ? `Rated for ${given.say(ratedBar, 'pressure')}, the fill is ${given.say(fillBar, 'pressure')}: do not fill it.`
-        : refusal.sentence;
-      return judged('stop', words, { limit: rule, suggests: [lookAt('fill', 'Set it aside, marked')] });
-    },
+    judge: judgeCylinder,
   },
   {
     code: 'bowl',
@@ -106,3 +81,100 @@ export const fillingChecks: readonly CheckDefinition[] = [
     },
   },
 ];
+
+function judgeMonitor(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
+  const first = { gas: given.need('zeroGasPpm'), reading: given.need('zeroReadingPpm') };
+  const second = { gas: given.need('spanGasPpm'), reading: given.need('spanReadingPpm') };
+  const range = given.number('rangePpm') ?? USUAL_RANGE_PPM;
+  if (Math.abs(second.gas - first.gas) < APART_PPM) {
+    return refuse(
+      'same-gas',
+      'The same gas twice proves nothing: use two different known gases, such as 10 and 20 ppm.',
+      'spanGasPpm',
+    );
+  }
+  const outside = [first, second].find(({ gas }) => gas > range);
+  if (outside) {
+    return refuse(
+      'gas-out-of-range',
+      `${figure(outside.gas)} ppm is more than the monitor can show, ${figure(range)} ppm: use gases within its range.`,
+      outside === first ? 'zeroGasPpm' : 'spanGasPpm',
+    );
+  }
+  const allowed = (gas: number) => Math.max(MONITOR.share * gas, MONITOR.ppm);
+  const off = ({ gas, reading }: typeof first) => Math.abs(reading - gas) / allowed(gas);
+  const worst = off(first) > off(second) ? first : second;
+  const parts = {
+    limit: limit(MONITOR.share * 100, 'within 10 % of each gas, or 1 ppm', 'practice'),
+    figure: { value: off(worst) * MONITOR.share * 100, uncertainty: 1 },
+  } as const;
+  if (given.text('stops') === 'no') {
+    return judged('stop', 'Without sample flow the set went on: do not fill breathing air with it.', {
+      ...parts,
+      suggests: [lookAt('co-monitor', 'Flow switch and its wiring')],
+    });
+  }
+  // It must follow its gas before anybody asks how well.
+  const moved = (second.reading - first.reading) / (second.gas - first.gas);
+  if (moved < ALIVE) {
+    return judged(
+      'stop',
+      `From ${figure(first.gas)} to ${figure(second.gas)} ppm it went from ${figure(first.reading)} to ${figure(second.reading)} ppm: the sensor does not see the gas. No breathing air until it does.`,
+      { ...parts, suggests: [doTask('co-calibrate', 'New sensor, then both gases again')] },
+    );
+  }
+  const words = `It shows ${figure(worst.reading)} ppm on ${figure(worst.gas)} ppm`;
+  if (off(worst) > 1 + 1e-9) {
+    return judged('act', `${words}: more than ${figure(allowed(worst.gas))} ppm off, calibrate it.`, {
+      ...parts,
+      suggests: [doTask('co-calibrate', 'Calibrate with both gases')],
+    });
+  }
+  return judged('good', `${words}: within ${figure(allowed(worst.gas))} ppm.`, parts);
+}
+
+/** Day on which the test of a cylinder runs out, from either way of stamping it. */
+function testedUntilOf(given: CheckSubject): LocalDate | null {
+  const until = given.text('testedUntil');
+  if (until !== undefined) return until;
+  const [on, years] = [given.text('testedOn'), given.number('testYears')];
+  if (on === undefined || years === undefined) return null;
+  return formatDay(stepDays(dayNumberOf(on), { months: Math.round(years * 12) }));
+}
+
+function judgeCylinder(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
+  const [ratedBar, fillBar] = [given.need('ratedBar'), given.need('fillBar')];
+  const testedOn = given.text('testedOn');
+  if (testedOn !== undefined && testedOn > given.on)
+    return refuse(
+      'test-to-come',
+      'The test on its stamp lies ahead. Is that the day it runs out?',
+      'testedOn',
+    );
+  const testedUntil = testedUntilOf(given);
+  if (testedUntil === null) {
+    return testedOn === undefined
+      ? missing('testedOn', 'Enter the day of its test, or the day it runs out.')
+      : missing('testYears', 'Enter how often it must be tested.');
+  }
+  const latest = formatDay(stepDays(dayNumberOf(given.on), { months: LONGEST_TEST_YEARS * 12 }));
+  if (testedUntil > latest) {
+    return refuse(
+      'test-too-far',
+      `No test holds until ${testedUntil}: is the year right?`,
+      given.text('testedUntil') === undefined ? 'testedOn' : 'testedUntil',
+    );
+  }
+  const rule = limit(null, `in date, and rated for ${given.say(fillBar, 'pressure')}`, 'label');
+  const refusal = cylinderRefusal({ ratedBar, testedUntil }, fillBar, given.on);
+  if (refusal === null) {
+    return judged('good', `In date until ${testedUntil} and rated for ${given.say(ratedBar, 'pressure')}.`, {
+      limit: rule,
+    });
+  }
+  const words =
+    refusal.code === 'cylinder-under-rated'
+      ? `Rated for ${given.say(ratedBar, 'pressure')}, the fill is ${given.say(fillBar, 'pressure')}: do not fill it.`
+      : refusal.sentence;
+  return judged('stop', words, { limit: rule, suggests: [lookAt('fill', 'Set it aside, marked')] });
+}

@@ -1,10 +1,11 @@
 import { leakDownFlow, leakShareByTimes, pumpUpFlow, type ReceiverRun } from '../../air/index.js';
-import type { Outcome } from '../../basics/index.js';
+import { refuse, type Outcome } from '../../basics/index.js';
 import type { CheckDefinition, CheckSubject, Judgement, JudgedLimit } from '../check.js';
-import { ambient, gauge, number, quantity } from '../fields.js';
+import { ambient, choice, gauge, number, quantity } from '../fields.js';
 import {
   doTask,
   isHighPressure,
+  isScrew,
   judged,
   limit,
   lookAt,
@@ -19,6 +20,10 @@ import {
 const SHORT: Steps = { watch: 0.1, act: 0.2 };
 /** Share of delivery that leaks away (common practice). */
 const LEAK: Steps = { watch: 0.1, act: 0.25 };
+/** Outside these shares of the plate volume and time are looked at again before they are believed. */
+const LIKELY = { least: 0.5, most: 1.15 } as const;
+/** A shorter run than this says nothing: the hand on the watch is as long, s. */
+const SHORTEST_S = 5;
 /** Finest step that can be read off a gauge where none is stated, as a share of the higher pressure. */
 const USUAL_STEP = 0.01;
 const USUAL_WATCH_S = 0.5;
@@ -31,17 +36,27 @@ const runFields = (fromPlate: { from: 'cutInBar' | 'cutOutBar'; to?: 'cutOutBar'
   gauge('toBar', 'To', fromPlate.to ? { plate: fromPlate.to } : {}),
   number('s', 'seconds', 'Time', 0.1, 86_400),
   quantity('flow', 'fadLpm', 'Free air by the data plate', 1, 200_000, { optional: true, plate: 'fadLpm' }),
-  ambient('intakeTempC', 'Intake air', { optional: true, hint: '20 °C where it was not measured.' }),
+  ambient('intakeTempC', 'Intake air', {
+    optional: true,
+    more: true,
+    hint: '20 °C where it was not measured.',
+  }),
   quantity('temperature', 'airTempC', 'Air in the receiver', -40, 150, {
     optional: true,
+    more: true,
     hint: 'As the intake where it was not measured.',
   }),
   gauge('gaugeStepBar', 'Gauge read to', {
     optional: true,
+    more: true,
     max: 20,
     hint: 'A hundredth of the higher pressure where not said.',
   }),
-  number('s', 'watchS', 'Watch good to', 0, 60, { optional: true, hint: 'Half a second where not said.' }),
+  number('s', 'watchS', 'Watch good to', 0, 60, {
+    optional: true,
+    more: true,
+    hint: 'Half a second where not said.',
+  }),
 ];
 
 export const flowChecks: readonly CheckDefinition[] = [
@@ -51,10 +66,20 @@ export const flowChecks: readonly CheckDefinition[] = [
     how: 'Outlets shut, receiver drained; time the gauge between two marks.',
     station: receiverStation,
     applies: () => true,
-    fields: runFields({ from: 'cutInBar', to: 'cutOutBar' }),
+    fields: [
+      ...runFields({ from: 'cutInBar', to: 'cutOutBar' }),
+      choice(
+        'again',
+        'Volume and time looked at again',
+        { yes: 'yes, they are right' },
+        { optional: true, onAsking: true },
+      ),
+    ],
     figure: { name: 'Free air delivered', quantity: 'flow', worse: 'lower', noise: 0 },
     resetBy: ['valves-inspect', 'valves-upper', 'valves-all', 'ring-kit', 'intake-replace'],
     judge(given) {
+      const short = tooShort(given);
+      if (short) return short;
       const measured = pumpUpFlow(runOf(given));
       if (!measured.ok) return named(measured);
       const { flowLpm, uncertaintyLpm } = measured.value;
@@ -69,14 +94,38 @@ export const flowChecks: readonly CheckDefinition[] = [
       ];
       if (against.length === 0) {
         if (given.isBaseline) return judged('good', `${delivers}: this is the baseline.`, { figure });
-        return judged('watch', `${delivers}. There is nothing to compare it with: make it the baseline.`, {
+        return judged('good', `${delivers}. There is no comparison yet: make it the baseline.`, {
           figure,
+          noComparison: true,
         });
       }
       // The comparison that looks worse rules.
       const worst = against.reduce((low, one) => (one.flow > low.flow ? one : low));
-      const short = 1 - flowLpm / worst.flow;
-      const verdict = whenHigh(short, SHORT);
+      const share = flowLpm / worst.flow;
+      const isUnlikely = share < LIKELY.least || share > LIKELY.most;
+      if (isUnlikely && given.text('again') !== 'yes') {
+        return refuse(
+          'unlikely',
+          `That would be ${given.say(flowLpm, 'flow')}, ${percent(share)} of ${worst.words}. Look at volume and time again; if they are right, say so.`,
+          'again',
+        );
+      }
+      if (share > LIKELY.most) {
+        return judged(
+          'watch',
+          `${delivers}, ${percent(share)} of ${worst.words}: no pump gives so much. Volume, gauge or plate is wrong.`,
+          {
+            limit: limit(
+              worst.flow * LIKELY.most,
+              `at most ${percent(LIKELY.most)} of ${worst.words}`,
+              'practice',
+            ),
+            figure,
+            suggests: [doTask('gauge-test', 'The gauge, and the volume with its piping')],
+          },
+        );
+      }
+      const verdict = whenHigh(1 - share, SHORT);
       const step = stepOf(verdict, SHORT)!;
       const bound: JudgedLimit = limit(
         worst.flow * (1 - step),
@@ -88,7 +137,7 @@ export const flowChecks: readonly CheckDefinition[] = [
         flowLpm,
         uncertaintyLpm,
       );
-      return judged(verdict, `${delivers}, ${percent(1 - short)} of ${worst.words}.${doubt}`, {
+      return judged(verdict, `${delivers}, ${percent(share)} of ${worst.words}.${doubt}`, {
         limit: bound,
         figure,
         figures: [
@@ -104,9 +153,13 @@ export const flowChecks: readonly CheckDefinition[] = [
           verdict === 'good'
             ? []
             : [
-                doTask('intake-inspect', 'Intake element first: it costs least'),
-                doTask(valveTask(given.plate), 'Valves and ring'),
-                doTask('belt-check', 'A slipping belt'),
+                lookAt('outlet', 'First a drain left open, or a relief valve that weeps'),
+                doTask('intake-inspect', 'Then the intake element: it costs little'),
+                ...(given.plate?.drive === 'direct' ? [] : [doTask('belt-check', 'A slipping belt')]),
+                doTask(
+                  valveTask(given.plate),
+                  isScrewPlate(given) ? 'Intake valve and airend' : 'Valves and ring',
+                ),
               ],
       });
     },
@@ -121,6 +174,8 @@ export const flowChecks: readonly CheckDefinition[] = [
     figure: { name: 'Leak', unit: '% of delivery', worse: 'higher', noise: 0 },
     resetBy: ['leak-survey'],
     judge(given) {
+      const short = tooShort(given);
+      if (short) return short;
       const measured = leakDownFlow(runOf(given));
       if (!measured.ok) return named(measured);
       const fad = given.number('fadLpm');
@@ -187,6 +242,18 @@ function leakParts(verdict: Judgement['verdict']) {
           ],
   } as const;
 }
+
+function tooShort(given: CheckSubject): Outcome<never> | null {
+  const seconds = given.need('seconds');
+  if (seconds >= SHORTEST_S) return null;
+  return refuse(
+    'too-short',
+    `${seconds} s is too short to judge by: time it over a larger step of pressure, at least ${SHORTEST_S} s.`,
+    'seconds',
+  );
+}
+
+const isScrewPlate = ({ plate }: CheckSubject) => plate !== undefined && isScrew(plate);
 
 function runOf(given: CheckSubject): ReceiverRun {
   const intakeTempC = given.number('intakeTempC') ?? 20;

@@ -1,6 +1,9 @@
+import { isBreathed } from '../../machine/index.js';
 import {
   dampHalves,
   dustMonthly,
+  hours,
+  kit,
   months,
   run,
   type Circumstances,
@@ -16,6 +19,7 @@ const gaugeSpaces = {
   screw: 'separator',
   'high-pressure': 'stages',
 };
+const isBreathing = ({ plate }: Circumstances) => isBreathed(plate);
 const opensTheGauge = ({ plate }: Circumstances) => [gaugeSpaces[plate.family]];
 
 /** Work that every compressor has, whatever its family. Intervals are common practice. */
@@ -38,16 +42,16 @@ export const commonTasks: readonly DefaultTask[] = [
     name: 'Relief valve lift test',
     station: 'receiver',
     action: 'test',
-    triggers: [months(12)],
+    triggers: ({ plate }) => (plate.family === 'screw' ? [months(12), hours(2000)] : [months(12)]),
     isolation: 'running',
     testedBy: ['relief-valve'],
     minutes: 10,
     safety: true,
-    how: 'By this valve’s own means: ring, knob turned back and locked, or the pressure at which it opens. It must open, and reseat without leaking. Those between the stages too, each by its own figure.',
+    how: 'By this valve’s own means: lifted by its ring at three quarters of its setting or more, its knob turned back and locked, or a new or bench-tested valve with its paper. An opening pressure is not demanded. It must open, and reseat without leaking. Those between the stages too, each by its own figure.',
     because:
       'Yearly and at each major service. It has to let off what all compressors that can feed the vessel deliver together, with no shut-off before it.',
     caution:
-      'Eyes and ears covered, stand aside of the outlet. By this valve’s own means only, and never to bleed air off. Local pressure-equipment law may ask for more.',
+      'Goggles and ear protection; stand beside the outlet, not in front. By this valve’s own means only, and never to bleed air off. Local pressure-equipment law may ask for more.',
   },
   {
     code: 'shutdown-test',
@@ -59,7 +63,7 @@ export const commonTasks: readonly DefaultTask[] = [
     testedBy: ['shutdowns'],
     minutes: 20,
     how: 'Whatever this machine has, each by its test button, by opening its signal, by lowering its switch point (put back, and proved), or by warming a sensor taken from a dry pocket. Never by really overheating it or running it short of oil, never a sensor lifted out of a wet port: hot oil.',
-    because: 'A shutdown that was never tested is not one.',
+    because: 'Test it, or you cannot rely on it.',
     caution: 'The machine stops and may start by itself. Keep clear of belt and fan.',
   },
   {
@@ -110,6 +114,33 @@ export const commonTasks: readonly DefaultTask[] = [
           : 'A dry gauge that is out is replaced, not bent.'
       }`,
     caution: vented,
+  },
+  {
+    code: 'co-calibrate',
+    name: 'Calibrate the CO monitor',
+    station: 'co-monitor',
+    action: 'calibrate',
+    triggers: [months(1)],
+    when: isBreathing,
+    safety: true,
+    isolation: 'stopped',
+    verifiedBy: ['co-monitor'],
+    testedBy: ['co-monitor'],
+    minutes: 15,
+    how: 'Two different known gases within its range. Loss of the sample flow must stop the set; gas bottles there and in date.',
+    caution: 'With two known gases, in date. Somebody will breathe this air.',
+    kit: kit('calibration gases'),
+  },
+  {
+    code: 'air-quality-test',
+    name: 'Breathing-air quality test',
+    station: 'outlet',
+    action: 'sample',
+    triggers: [months(3)],
+    when: isBreathing,
+    isolation: 'running',
+    minutes: 30,
+    because: 'Quarterly by a laboratory; the local rule decides.',
   },
   {
     code: 'cooling-clean',

@@ -87,7 +87,7 @@ export function beltHow({ way }: Circumstances): string {
   const judged =
     way('belt') === 'feel'
       ? 'Tension by feel, recorded as not measured.'
-      : 'Deflection by gauge: span/64 at the stated force.';
+      : 'Pressed to the deflection of the manual, or span/64, and the force read.';
   return `Cracks, fraying, glazing. ${judged} A new belt is looked at again after 24 to 48 h.`;
 }
 

@@ -1,4 +1,4 @@
-import type { DataPlate } from '../../machine/index.js';
+import { hasEngine, isBreathed, type DataPlate } from '../../machine/index.js';
 import type { Trigger } from '../service-plan.js';
 import {
   beltHow,
@@ -15,10 +15,9 @@ import {
   type DefaultTask,
 } from './default-task.js';
 
-const isBreathing = ({ plate }: Circumstances) => plate.airUse !== 'technical';
+const isBreathing = ({ plate }: Circumstances) => isBreathed(plate);
 const isLarge = ({ plate }: Circumstances) => plate.lubrication === 'pump';
-const hasEngine = ({ plate }: Pick<Circumstances, 'plate'>) =>
-  plate.motor === 'petrol' || plate.motor === 'diesel';
+const isEngineDriven = ({ plate }: Circumstances) => hasEngine(plate);
 
 const opensTheBlock =
   'High pressure maims. Locked out, bank valves closed, all drains open and left open, every gauge seen to fall, cooler than 50 °C by instrument.';
@@ -30,8 +29,8 @@ const withTheOil = (given: Circumstances): readonly Trigger[] => [
 
 /** Where the last separator is no warmer than this by day in the warm season, and in the cold (practice). */
 const SEPARATOR_C = { warm: 32, cold: 18 };
-/** Water in breathing air stored at 200 bar and above: EN 12021 (memory). */
-const MOST_WATER_MG_M3 = 35;
+/** Water in breathing air at the compressor’s outlet: EN 12021:2014 (memory). */
+const MOST_WATER_MG_M3 = 25;
 /** A holding valve is set about here where the plate says nothing (practice). */
 const HOLDING_BAR = 150;
 
@@ -66,14 +65,14 @@ function cartridgeTriggers({ plate, way }: Circumstances): readonly Trigger[] {
 
 const cartridgeBecause: Readonly<Record<string, string>> = {
   weight: 'By weight: dry and saturated weight are printed on it.',
-  monitor: 'When the monitor shows 35 mg/m³ of water (EN 12021).',
+  monitor: 'When the monitor shows 25 mg/m³ of water (EN 12021, at the compressor).',
   computed: 'Reckoned from the water that reaches it; by season where the plate lacks a figure.',
   'season-hours': 'Warm weather 20 h, cold 30 h, for a portable tower.',
 };
 
 const stopHow: Readonly<Record<string, string>> = {
   switch: 'Working ≤ auto-stop < relief ≤ maximum allowed.',
-  hand: 'Stopped by hand with a margin under the relief; working < relief ≤ maximum allowed.',
+  hand: 'Stopped by hand 10 % under the maximum of the set; working < relief ≤ maximum allowed.',
   relief: 'The relief is the end signal here: see that it opens below the maximum allowed, every time.',
 };
 
@@ -114,7 +113,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     name: 'Drain the tower bottom',
     station: 'tower',
     action: 'drain',
-    triggers: [run('each-day')],
+    triggers: [run('while-running', 120), run('each-day')],
     severity: [dampHalves],
     isolation: 'running',
     minutes: 2,
@@ -205,7 +204,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     how: ({ plate }) =>
       [
         'Packing intact until it goes in; seals greased with breathing-air grease; pushed home the right way round; thread clean, head seal looked at, head closed lightly.',
-        hasEngine({ plate })
+        hasEngine(plate)
           ? 'Driven by an engine: one that converts CO, and a raised intake, upwind of the exhaust.'
           : '',
       ]
@@ -306,39 +305,12 @@ export const highPressureTasks: readonly DefaultTask[] = [
     caution: 'The relief always stays above the stop. Stand aside of its outlet.',
   },
   {
-    code: 'co-calibrate',
-    name: 'Calibrate the CO monitor',
-    station: 'co-monitor',
-    action: 'calibrate',
-    triggers: [months(1)],
-    when: isBreathing,
-    safety: true,
-    isolation: 'stopped',
-    verifiedBy: ['co-monitor'],
-    testedBy: ['co-monitor'],
-    minutes: 15,
-    how: 'Loss of the sample flow must stop the set; gas bottles aboard and in date.',
-    caution: 'With the book’s two known gases, in date. Somebody will breathe this air.',
-    kit: kit('calibration gases'),
-  },
-  {
-    code: 'air-quality-test',
-    name: 'Breathing-air quality test',
-    station: 'fill',
-    action: 'sample',
-    triggers: [months(3)],
-    when: isBreathing,
-    isolation: 'running',
-    minutes: 30,
-    because: 'Quarterly by a laboratory; the local rule decides.',
-  },
-  {
     code: 'engine-service',
     name: 'Engine oil, filter, plug',
     station: 'motor',
     action: 'replace',
     triggers: [hours(100), months(12)],
-    when: hasEngine,
+    when: isEngineDriven,
     severity: [dustHalves],
     isolation: 'stopped',
     opens: ['outside'],

@@ -1,3 +1,4 @@
+import { hasLubricator } from '../../machine/index.js';
 import {
   beltHow,
   dustHalves,
@@ -13,6 +14,7 @@ import {
 } from './default-task.js';
 
 const isPumped = ({ plate }: Circumstances) => plate.lubrication === 'pump';
+const isLubricated = ({ plate }: Circumstances) => hasLubricator(plate);
 const isWaterCooled = ({ plate }: Circumstances) => plate.cooling === 'water';
 /** Water-cooled sets have their valves in reach without the head. */
 const opensTheValves = (given: Circumstances) => [isWaterCooled(given) ? 'valves' : 'stages'];
@@ -223,7 +225,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     station: 'crankcase',
     action: 'inspect',
     triggers: [run('each-day')],
-    when: isWaterCooled,
+    when: isLubricated,
     isolation: 'running',
     minutes: 2,
     how: 'Tank filled, drops in the sight glass at the book’s rate.',
@@ -240,17 +242,19 @@ export const pistonTasks: readonly DefaultTask[] = [
   },
   {
     code: 'lubricator-check',
-    name: 'Cylinder lubricator and its check valve',
+    name: 'New cylinder lubricator and check valve',
     station: 'crankcase',
-    action: 'inspect',
+    action: 'replace',
     triggers: [hours(8000)],
-    when: isWaterCooled,
+    when: isLubricated,
     isolation: 'isolated-and-vented',
     opens: ['crankcase'],
     verifiedBy: [],
     minutes: 60,
-    because: 'With the overhaul; the dose is adjustable.',
+    how: 'Replaced, not only looked at; the dose is adjusted again afterwards, by the drops.',
+    because: 'With the overhaul: a check valve that lets go puts air into the oil line.',
     caution: lockedOut,
+    kit: kit('cylinder lubricator kit', 'lubricator check valve'),
   },
   {
     code: 'oil-pump-inspect',

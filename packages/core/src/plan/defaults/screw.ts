@@ -24,6 +24,22 @@ function screwOilKind({ oilGrade }: DataPlate): keyof typeof screwOilHours {
 
 const isDiesel = ({ plate }: Circumstances) => plate.motor === 'diesel';
 
+/** Life of a separator element until manual or label are known, h (practice). */
+const separatorLife = { portable: 1500, 'spin-on': 2000, vessel: 4000 } as const;
+
+function separatorHours({ motor, separatorElement }: DataPlate): number {
+  if (motor === 'diesel') return separatorLife.portable;
+  return separatorLife[separatorElement ?? 'spin-on'];
+}
+
+function separatorWords({ motor, separatorElement }: DataPlate): string {
+  if (motor === 'diesel') return 'On portables 1,500 h.';
+  if (separatorElement === 'vessel') return 'An element in a vessel, 4,000 h.';
+  return separatorElement === 'spin-on'
+    ? 'A spin-on, 2,000 h.'
+    : 'Spin-on 2,000 h, in a vessel 4,000 h: which it is nobody entered.';
+}
+
 const opensTheVessel =
   'Isolated from the network, vented and at zero, left open while it is open. The minimum-pressure valve holds air back. Oil stays hot for long.';
 
@@ -146,20 +162,20 @@ export const screwTasks: readonly DefaultTask[] = [
     name: 'New separator element',
     station: 'separator',
     action: 'replace',
-    triggers: ({ way }) =>
+    triggers: ({ plate, way }) =>
       way('separator') === 'pressure-drop'
         ? [{ kind: 'condition', check: 'separator-drop', limit: 1 }, hours(8000)]
-        : [hours(4000)],
+        : [hours(separatorHours(plate)), { kind: 'condition', check: 'separator-drop', limit: 0.8 }],
     isolation: 'isolated-and-vented',
     opens: ['separator'],
     verifiedBy: ['separator-drop', 'discharge-temperature'],
     minutes: 60,
     how: `${spinOn} a quarter turn for a spin-on). About 1 % more energy for every 0.14 bar across it.`,
     caution: opensTheVessel,
-    because: ({ way }) =>
+    because: ({ plate, way }) =>
       way('separator') === 'pressure-drop'
         ? 'When the drop across it nears 1 bar; at 8,000 h in any case.'
-        : 'By model 2,000 to 8,000 h; take the book’s figure where there is one.',
+        : `${separatorWords(plate)} Or 0.8 bar across it. That is a guess: manual or label say 1,500 to 8,000 h, enter theirs.`,
     kit: kit('separator element', 'vessel gasket'),
   },
   {

@@ -13,6 +13,7 @@ export interface MeasureBody {
   /** As judged; known once it is on record. */
   readonly verdict?: Verdict | undefined;
   readonly reason?: string | undefined;
+  readonly noComparison?: true | undefined;
 }
 
 const measure = stepKind<MeasureBody>({

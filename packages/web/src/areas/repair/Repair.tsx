@@ -285,7 +285,7 @@ function Entries({ repair, timeZone }: { readonly repair: RepairView; readonly t
                   : words}
                 {minutes === undefined ? '' : `, ${minutes} min`}
               </Typography>
-              {outcome && <VerdictMark verdict={outcome.verdict} />}
+              {outcome && <VerdictMark {...outcome} />}
             </Stack>
           </Box>
         ))}

@@ -112,7 +112,7 @@ function Findings() {
               </Box>
             </Typography>
           </Box>
-          <VerdictMark verdict={measurement.judgement.verdict} />
+          <VerdictMark {...measurement.judgement} />
         </Stack>
       ))}
     </BesideList>

@@ -10,7 +10,7 @@ import {
   Typography,
 } from '@mui/material';
 import type { RegisterCompressor } from '@entretien/contracts';
-import { checksFor } from '@entretien/core/checks';
+import { checksFor, howOf } from '@entretien/core/checks';
 import { plateDoubts, plateProblems, type DataPlate } from '@entretien/core/machine';
 import { schoolsFor } from '@entretien/core/plan';
 import { useState } from 'react';
@@ -251,7 +251,8 @@ export function Baseline({ unitId }: { readonly unitId: string }) {
       <Typography sx={{ color: 'text.secondary' }}>
         What it does now is what every later visit is compared with. It can be measured later, too.
       </Typography>
-      {offered.map(({ code, name, how }) => {
+      {offered.map((check) => {
+        const { code, name } = check;
         const measured = latest.get(code);
         return (
           <Stack
@@ -269,10 +270,10 @@ export function Baseline({ unitId }: { readonly unitId: string }) {
             <Box sx={{ flex: 1, minWidth: 0 }}>
               <Typography sx={{ fontWeight: 600 }}>{name}</Typography>
               <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-                {measured ? measured.judgement.reason : how}
+                {measured ? measured.judgement.reason : howOf(check, unit.data)}
               </Typography>
             </Box>
-            {measured && <VerdictMark verdict={measured.judgement.verdict} />}
+            {measured && <VerdictMark {...measured.judgement} />}
             <Button variant="outlined" onClick={() => setCheck(code)} aria-label={`Measure: ${name}`}>
               {measured ? 'Again' : 'Measure'}
             </Button>

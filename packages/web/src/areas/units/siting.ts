@@ -1,4 +1,4 @@
-import type { DataPlate } from '@entretien/core/machine';
+import { hasEngine, hasLubricator, type DataPlate } from '@entretien/core/machine';
 
 /** Something to see to when a machine is set up. */
 export interface SitingPoint {
@@ -8,18 +8,17 @@ export interface SitingPoint {
   readonly caution?: string;
 }
 
-const hasEngine = ({ motor }: DataPlate) => motor === 'petrol' || motor === 'diesel';
-
-/** What to see to before a machine runs for the first time. Clearances are common practice; the book’s own rule. */
+/** What to see to before a machine runs for the first time. Clearances are common practice; the manual’s own rule. */
 export function sitingPoints(plate: DataPlate): readonly SitingPoint[] {
   const points: (SitingPoint | false)[] = [
     { code: 'transit', words: 'No transit damage' },
-    { code: 'base', words: 'Level, on a firm and dust-free base' },
+    { code: 'base', words: 'On a firm and dust-free base, level within 5°' },
     {
       code: 'clearance',
-      words: 'The book’s clearances; without one 0.5 m around and 1 m in front, a fan where that cannot be',
+      words:
+        'Clearances of the manual; without one 0.6 m at the sides and back, 1.5 m in front and above. A fan where it is tighter or the room gets hotter than 38 °C',
     },
-    { code: 'cooling', words: 'Cooling air crosses it unhindered' },
+    { code: 'cooling', words: 'Cooling air crosses it freely' },
     { code: 'intake', words: 'Intake away from engines and exhausts, wind considered' },
     {
       code: 'secured',
@@ -40,9 +39,7 @@ export function sitingPoints(plate: DataPlate): readonly SitingPoint[] {
     plate.family === 'piston-oil-free'
       ? false
       : { code: 'oil', words: 'Oil to its level, with the right oil' },
-    plate.family === 'piston' && plate.cooling === 'water'
-      ? { code: 'lubricator', words: 'Cylinder lubricator primed by hand' }
-      : false,
+    hasLubricator(plate) ? { code: 'lubricator', words: 'Cylinder lubricator primed by hand' } : false,
     { code: 'filter', words: 'Intake filter fitted' },
     {
       code: 'tight',

@@ -1,5 +1,5 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import { checkByCode, type CheckDefinition } from '@entretien/core/checks';
+import { checkByCode, outcomeOf, type CheckDefinition } from '@entretien/core/checks';
 import type { MeasurePhase } from '@entretien/core/visit';
 import { useState } from 'react';
 import { usePreferences } from '../../app/preferences.js';
@@ -41,12 +41,12 @@ export function MeasureCard({ atWork, check: code, phase, isOpen = false, onLeav
           </Button>
         )}
       </Stack>
-      {taken.map(({ id, phase: when, verdict, reason }) => (
+      {taken.map(({ id, phase: when, verdict, noComparison, reason }) => (
         <Stack key={id} direction="row" sx={{ gap: 1.25, alignItems: 'start', py: 0.4 }}>
           <Typography variant="body2" sx={{ color: 'text.secondary', minWidth: 52 }}>
             {whenWords[when]}
           </Typography>
-          {verdict && <VerdictMark verdict={verdict} />}
+          {verdict && <VerdictMark verdict={verdict} noComparison={noComparison} />}
           <Typography variant="body2" sx={{ flex: 1 }}>
             {reason}
           </Typography>
@@ -95,10 +95,9 @@ function MeasureFields({ atWork, check, phase, onSaved, onLeaveOut }: FieldsProp
   });
   const { judgement } = judged;
   const save = async () => {
-    const { verdict, reason, figure } = judgement!;
     await atWork.tell(
       { kind: 'measure', phase, check: check.code, values: judged.values },
-      { outcome: { verdict, reason, figure: figure?.value ?? null }, words: `Measured: ${check.name}` },
+      { outcome: outcomeOf(judgement!), words: `Measured: ${check.name}` },
     );
     onSaved();
   };

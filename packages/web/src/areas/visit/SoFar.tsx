@@ -66,13 +66,13 @@ export function SoFar({ atWork, phase, onGo }: SoFarProps) {
       {progress.measured.length > 0 && (
         <Box sx={{ mt: 1.5 }}>
           <Typography variant="h3">Measured</Typography>
-          {progress.measured.map(({ id, check, phase, verdict, reason }) => (
+          {progress.measured.map(({ id, check, phase, verdict, noComparison, reason }) => (
             <Box key={id} sx={{ borderTop: 1, borderColor: 'divider', py: 0.6 }}>
               <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', gap: 1 }}>
                 <Typography variant="body2" sx={{ fontWeight: 650 }}>
                   {checkByCode(check)?.name ?? check}, {whenWords[phase]}
                 </Typography>
-                {verdict && <VerdictMark verdict={verdict} />}
+                {verdict && <VerdictMark verdict={verdict} noComparison={noComparison} />}
               </Stack>
               <Typography variant="body2" sx={{ color: 'text.secondary' }}>
                 {reason}

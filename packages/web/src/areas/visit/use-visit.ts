@@ -133,7 +133,7 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
     const id = newId();
     const happened = Math.max(currentInstant(), (steps.at(-1)?.doneAt ?? 0) + 1);
     const { kind, ...all } = body;
-    const { verdict: _verdict, reason, ...rest } = all as Record<string, unknown>;
+    const { verdict: _verdict, noComparison: _none, reason, ...rest } = all as Record<string, unknown>;
     const details = kind === 'measure' || reason === undefined ? rest : { ...rest, reason };
     await putInOutbox({
       ...shared,

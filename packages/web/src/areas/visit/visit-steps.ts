@@ -28,7 +28,7 @@ function toStep({
 }
 
 function bodyOf(kind: StepBody['kind'], details: object, outcome: StepOutcome | undefined): StepBody {
-  const judged = outcome ? { verdict: outcome.verdict, reason: outcome.reason } : {};
+  const { figure: _figure, ...judged } = outcome ?? {};
   return { kind, ...details, ...judged } as StepBody;
 }
 

@@ -64,7 +64,11 @@ function FigureField({ field, text: kept, onText, problem, fallback }: CheckFiel
         error={problem !== undefined}
         helperText={help}
         slotProps={{
-          htmlInput: { inputMode: 'decimal', autoComplete: 'off', maxLength: 40 },
+          htmlInput: {
+            inputMode: field.as === 'text' ? 'text' : 'decimal',
+            autoComplete: 'off',
+            maxLength: field.as === 'text' ? field.maxLength : 40,
+          },
           input: {
             sx: {
               ...figureFont,

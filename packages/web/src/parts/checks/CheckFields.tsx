@@ -1,6 +1,7 @@
-import { Box } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import type { FieldDefinition } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
+import { useState } from 'react';
 import { usePreferences } from '../../app/preferences.js';
 import { plateText, type CheckTexts } from './check-entries.js';
 import { CheckField } from './CheckField.js';
@@ -11,11 +12,19 @@ interface CheckFieldsProps {
   readonly onText: (code: string, text: string) => void;
   readonly problems: Readonly<Record<string, string>>;
   readonly plate?: DataPlate | undefined;
+  /** The field that is asked for, by its code. */
+  readonly asks?: string | undefined;
 }
 
-/** All inputs of a check: figures two in a row, choices across. */
-export function CheckFields({ fields, texts, onText, problems, plate }: CheckFieldsProps) {
+/** All inputs of a check: figures two in a row, choices across; what is seldom needed behind one press. */
+export function CheckFields({ fields, texts, onText, problems, plate, asks }: CheckFieldsProps) {
   const units = usePreferences((preferences) => preferences.units);
+  const [isMoreOpen, setMoreOpen] = useState(false);
+  const isTouched = ({ code }: FieldDefinition) =>
+    (texts[code] ?? '') !== '' || problems[code] !== undefined || asks === code;
+  const isShown = (field: FieldDefinition) =>
+    field.onAsking ? isTouched(field) : !field.more || isMoreOpen || isTouched(field);
+  const hidden = fields.filter((field) => field.more && !isShown(field));
   return (
     <Box
       sx={{
@@ -26,7 +35,7 @@ export function CheckFields({ fields, texts, onText, problems, plate }: CheckFie
         alignItems: 'start',
       }}
     >
-      {fields.map((field) => (
+      {fields.filter(isShown).map((field) => (
         <Box key={field.code} sx={{ gridColumn: isWide(field) ? '1 / -1' : 'auto', minWidth: 0 }}>
           <CheckField
             field={field}
@@ -37,8 +46,21 @@ export function CheckFields({ fields, texts, onText, problems, plate }: CheckFie
           />
         </Box>
       ))}
+      {hidden.length > 0 && (
+        <Box sx={{ gridColumn: '1 / -1' }}>
+          <Button onClick={() => setMoreOpen(true)} sx={{ minHeight: 44, px: 0.5 }}>
+            More figures: {sayHidden(hidden)}
+          </Button>
+        </Box>
+      )}
     </Box>
   );
+}
+
+/** The first names of what is hidden, so that one knows whether to look. */
+function sayHidden(hidden: readonly FieldDefinition[]): string {
+  const names = hidden.slice(0, 2).map(({ name }) => name.charAt(0).toLowerCase() + name.slice(1));
+  return `${names.join(', ')}${hidden.length > names.length ? ' …' : ''}`;
 }
 
 /** Choices, and figures whose unit would leave no room for them. */

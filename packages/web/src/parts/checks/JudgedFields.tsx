@@ -1,5 +1,5 @@
 import { Typography } from '@mui/material';
-import type { CheckDefinition } from '@entretien/core/checks';
+import { cautionOf, howOf, type CheckDefinition } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import { Caution } from '../Caution.js';
 import type { CheckTexts } from './check-entries.js';
@@ -17,17 +17,19 @@ interface JudgedFieldsProps {
 
 /** How a check is done, its hazard, its fields, and the judgement of what is typed. */
 export function JudgedFields({ check, judged, texts, onTexts, plate }: JudgedFieldsProps) {
+  const caution = cautionOf(check, plate);
   return (
     <>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {check.how}
+        {howOf(check, plate)}
       </Typography>
-      {check.caution && <Caution words={check.caution} />}
+      {caution && <Caution words={caution} />}
       <CheckFields
         fields={judged.fields}
         texts={texts}
         onText={(code, text) => onTexts({ ...texts, [code]: text })}
         problems={judged.problems}
+        asks={judged.asks}
         plate={plate}
       />
       {judged.judgement ? (

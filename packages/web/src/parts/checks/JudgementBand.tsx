@@ -3,7 +3,7 @@ import type { Judgement, LimitOrigin } from '@entretien/core/checks';
 import { VerdictBand } from '../VerdictMark.js';
 
 const originWords: Record<LimitOrigin, string> = {
-  book: 'by the book',
+  book: 'by the manual',
   label: 'by its label',
   plate: 'by the data plate',
   standard: 'by the standard',
@@ -13,9 +13,9 @@ const originWords: Record<LimitOrigin, string> = {
 
 /** The judgement of what is typed: verdict, reason, limit, and what to do next. */
 export function JudgementBand({ judgement }: { readonly judgement: Judgement }) {
-  const { verdict, reason, limit, suggests } = judgement;
+  const { verdict, noComparison, reason, limit, suggests } = judgement;
   return (
-    <VerdictBand verdict={verdict}>
+    <VerdictBand verdict={verdict} noComparison={noComparison}>
       <Typography sx={{ fontWeight: 600, lineHeight: 1.35 }}>{reason}</Typography>
       {limit && (
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>

@@ -49,7 +49,7 @@ function readText(
   text: string,
   units: ChosenUnits,
 ): number | string | { readonly sentence: string } {
-  if (field.as === 'choice' || field.as === 'date') return text;
+  if (field.as === 'choice' || field.as === 'date' || field.as === 'text') return text;
   if (field.as === 'number') {
     const read = readNumber(text);
     return read.ok ? read.value : { sentence: read.problem.sentence };

@@ -23,6 +23,8 @@ export interface JudgedTexts {
   readonly judgement: Judgement | null;
   /** What is still missing, as a sentence; null where nothing is. */
   readonly missing: string | null;
+  /** The field that is asked for, by its code. */
+  readonly asks?: string | undefined;
 }
 
 /** Where and when something is judged. */
@@ -62,7 +64,7 @@ export function useJudged(check: CheckDefinition, texts: CheckTexts, where: Judg
   const { code, field, sentence } = judged.problem;
   // What is missing is not wrong yet: it is said once, not beside every empty field.
   if (code === 'missing' || field === undefined) {
-    return { fields, values, problems, judgement: null, missing: sentence };
+    return { fields, values, problems, judgement: null, missing: sentence, asks: field };
   }
   return { fields, values, problems: { [field]: sentence }, judgement: null, missing: null };
 }

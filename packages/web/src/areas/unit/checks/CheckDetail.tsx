@@ -1,6 +1,12 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import type { CompressorView, MeasurementView, ServiceView } from '@entretien/contracts';
-import type { BeforeAfter, CheckDefinition, CheckFigure, CheckTrend } from '@entretien/core/checks';
+import {
+  howOf,
+  type BeforeAfter,
+  type CheckDefinition,
+  type CheckFigure,
+  type CheckTrend,
+} from '@entretien/core/checks';
 import { formatFigure } from '@entretien/core/quantities';
 import { lazy, Suspense, useState } from 'react';
 import { usePreferences } from '../../../app/preferences.js';
@@ -35,7 +41,7 @@ export function CheckDetail({ unit, check, services, timeZone, onMeasure }: Deta
   if (measurements.data.length === 0) {
     return (
       <Empty title="Not measured yet.">
-        {check.how} The first one, taken when all is well, makes the baseline.
+        {howOf(check, unit)} The first one, taken when all is well, makes the baseline.
       </Empty>
     );
   }
@@ -213,7 +219,7 @@ function Records({ unit, check, measurements, now, timeZone, onCorrect }: Record
             sx={{ py: 0.9, borderTop: 1, borderColor: 'divider', opacity: one.voided ? 0.75 : 1 }}
           >
             <Stack direction="row" sx={{ alignItems: 'center', gap: 1, justifyContent: 'space-between' }}>
-              <VerdictMark verdict={one.judgement.verdict} />
+              <VerdictMark {...one.judgement} />
               <Typography variant="caption" sx={{ color: 'text.secondary', textAlign: 'right' }}>
                 {dayOf(one)}
                 {one.runHours === null ? '' : ` · ${hoursWords(one.runHours)} h`}

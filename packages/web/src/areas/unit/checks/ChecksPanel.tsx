@@ -142,7 +142,7 @@ function CheckRow({ check, measured, now, timeZone, onShow }: RowProps) {
           direction="row"
           sx={{ alignItems: 'center', gap: 0.75, color: verdictColour(measured.judgement.verdict) }}
         >
-          <Vial verdict={measured.judgement.verdict} />
+          <Vial {...measured.judgement} />
           <Typography variant="caption" sx={{ fontWeight: 700 }}>
             {measured.judgement.verdict}
           </Typography>

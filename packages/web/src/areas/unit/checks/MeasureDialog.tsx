@@ -1,6 +1,6 @@
 import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from '@mui/material';
 import type { CompressorView, MeasurementView, RecordMeasurement, SiteView } from '@entretien/contracts';
-import { checksFor, type CheckDefinition } from '@entretien/core/checks';
+import { cautionOf, checksFor, howOf, type CheckDefinition } from '@entretien/core/checks';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
 import { stationName, stationsOf } from '@entretien/core/machine';
 import { useState } from 'react';
@@ -142,6 +142,7 @@ function MeasureForm(props: FormProps) {
     onClose,
     corrects && Date.parse(corrects.takenAt),
   );
+  const caution = cautionOf(check, unit);
   const now = useNow();
   const at = form.when ?? now;
   const future = futureProblem(at, 'takenAt', { now, timeZone });
@@ -189,13 +190,13 @@ function MeasureForm(props: FormProps) {
       wide
     >
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {check.how}
+        {howOf(check, unit)}
       </Typography>
-      {check.caution && (
+      {caution && (
         <Box>
-          <Caution words={check.caution} />
+          <Caution words={caution} />
           <Typography variant="caption" sx={{ color: 'text.secondary' }}>
-            The maker’s book, local law and licensed trades come first.
+            The maker’s manual, local law and licensed trades come first.
           </Typography>
         </Box>
       )}
@@ -213,6 +214,7 @@ function MeasureForm(props: FormProps) {
             texts={texts}
             onText={(code, text) => setTexts({ ...texts, [code]: text })}
             problems={{ ...fromServer, ...judged.problems }}
+            asks={judged.asks}
             plate={unit}
           />
         </Box>
@@ -224,7 +226,7 @@ function MeasureForm(props: FormProps) {
           ) : (
             <Typography role="status" sx={{ color: 'text.secondary', minHeight: 24, mb: 1 }}>
               {judged.missing ??
-                (Object.keys(judged.problems).length > 0 ? 'Mend what is marked, and it is judged.' : '')}
+                (Object.keys(judged.problems).length > 0 ? 'Correct what is marked, and it is judged.' : '')}
             </Typography>
           )}
           <WhenField

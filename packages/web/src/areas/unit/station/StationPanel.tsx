@@ -269,7 +269,7 @@ function Checks({ station, now, timeZone, onMeasure, onCheck }: StationPanelProp
                   justifyItems: 'center',
                 }}
               >
-                <Vial verdict={latest.judgement.verdict} />
+                <Vial {...latest.judgement} />
                 <Typography variant="caption" sx={{ fontWeight: 700, lineHeight: 1.1 }}>
                   {latest.judgement.verdict}
                 </Typography>
