@@ -7,6 +7,7 @@ import {
   historyKinds,
   humidities,
   levelMarks,
+  meterOrigins,
   separatorKinds,
   lubrications,
   motors,
@@ -100,6 +101,7 @@ export class PlateDetails {
   @Optional() @IsText('The oil grade', textLimits.short) oilGrade?: string | null;
   @Optional() @IsFigure('The oil charge', 0, 2000) oilChargeL?: number | null;
   @Optional() @IsFigure('The rated temperature of the oil', 20, 200) oilRatedTempC?: number | null;
+  @Optional() @oneOf('The meter', meterOrigins) meterFrom?: DataPlate['meterFrom'] | null;
   @Optional() @oneOf('The level', levelMarks) levelRead?: DataPlate['levelRead'] | null;
   @Optional() @IsText('How the level is seen', textLimits.short) levelSeenBy?: string | null;
 

@@ -23,6 +23,7 @@ import type {
   HourReading,
   ImportMapping,
   MeterChange,
+  MeterScale,
   UseGrounds,
 } from '@entretien/core/hours';
 import type { DataPlate, Family } from '@entretien/core/machine';
@@ -194,6 +195,8 @@ export interface StandingView {
   readonly runHours: number | null;
   /** read, interpolated, extrapolated, declared or assumed. */
   readonly runHoursBasis: RunHoursBasis | null;
+  /** How the figure on the meter that is fitted follows from run hours, which go on over every meter. */
+  readonly meter: MeterScale;
   readonly hoursPerDay: number | null;
   readonly lastReadingAt: string | null;
   /** Whether reading the hours would make its dates surer, and by how much; null where it would not. */

@@ -296,7 +296,7 @@ test.describe('putting off', () => {
       const dialog = page.getByRole('dialog');
       await expect(dialog.getByRole('note')).toContainText('Name what can happen while it waits');
       await dialog.getByLabel('Why it waits').fill('No cartridge aboard.');
-      await dialog.getByLabel('Until run hours').fill('70');
+      await dialog.getByLabel('Until the meter shows').fill('70');
       await expect(dialog.getByRole('button', { name: 'Put off' })).toBeDisabled();
       await dialog.getByLabel('The risk of waiting').fill('Water in the cylinders.');
       await dialog.getByRole('button', { name: 'Put off' }).click();

@@ -3,7 +3,10 @@ import { formatFigure } from '../quantities/index.js';
 import type { StepNames } from '../visit/index.js';
 
 /** What the codes in a fact are called where it happened. */
-export type FactNames = StepNames;
+export interface FactNames extends StepNames {
+  /** Continuous hours on the meter that was fitted then. */
+  hours(hours: number, at: Instant): string;
+}
 
 /** What every fact carries, whatever its kind. */
 export interface AnyFact {

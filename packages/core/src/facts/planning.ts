@@ -1,6 +1,6 @@
 import type { Instant } from '../basics/index.js';
 import { listed } from '../visit/index.js';
-import { factKind, hoursText } from './fact-kind.js';
+import { factKind } from './fact-kind.js';
 
 interface PutOff {
   readonly compressorId: string;
@@ -19,8 +19,9 @@ const putOff = factKind<PutOff>({
   collection: 'put-offs',
   content: ['compressorId', 'task', 'putOffAt', 'reason', 'untilHours', 'untilOn', 'risk', 'corrects'],
   at: ({ putOffAt }) => putOffAt,
-  text: ({ task, reason, risk, untilOn, untilHours }, names) => {
-    const until = [untilOn, untilHours === null ? null : hoursText(untilHours)].filter((one) => one !== null);
+  text: ({ task, reason, risk, untilOn, untilHours, putOffAt }, names) => {
+    const hours = untilHours === null ? null : names.hours(untilHours, putOffAt);
+    const until = [untilOn, hours].filter((one) => one !== null);
     return `Put off: ${names.task(task)}, until ${until.join(' or ')}. ${reason}${risk === null ? '' : ` The risk: ${risk}`}`;
   },
 });

@@ -23,7 +23,6 @@ export {
 export {
   continuousPoints,
   hoursAt,
-  meterOffset,
   runHoursOf,
   whenReached,
   type HourPoint,
@@ -79,3 +78,14 @@ export { hoursFromAir, hoursFromCycles, sayEstimate } from './estimate.js';
 export { LONG_GAP_DAYS, readingMarks, type ReadingMark } from './reading-marks.js';
 export { hourSeries, loadedShare, type SeriesPoint } from './hour-series.js';
 export { guessImport, readImportRow, type ImportedRow, type ImportMapping } from './reading-import.js';
+export {
+  FIRST_METER,
+  fromMeter,
+  hoursSeen,
+  isMeterChanged,
+  meterScaleAt,
+  onMeter,
+  sayHoursSeen,
+  type MeterScale,
+  type SaidHours,
+} from './meter-scale.js';

@@ -131,13 +131,6 @@ function continuousFigure(reading: HourReading, sortedChanges: readonly MeterCha
   return reading.hours + offset;
 }
 
-/** What must be taken off continuous hours for the figure of the meter that is fitted at a moment. */
-export function meterOffset(meterChanges: readonly MeterChange[], at: Instant): number {
-  return meterChanges
-    .filter(({ changedAt }) => changedAt <= at)
-    .reduce((offset, change) => offset + change.oldFinalHours - change.newStartHours, 0);
-}
-
 /** Index of the last point at or before a moment, −1 when the moment lies before all. */
 export function lastIndexUpTo(sorted: readonly number[], value: number): number {
   let low = 0;

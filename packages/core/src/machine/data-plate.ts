@@ -16,6 +16,7 @@ export const stopKinds = ['switch', 'hand', 'relief'] as const;
 export const levelMarks = ['marks', 'dot', 'bubble', 'rim', 'above-line'] as const;
 /** How the separator element of a screw is built: its usual life hangs on it. */
 export const separatorKinds = ['spin-on', 'vessel'] as const;
+export const meterOrigins = ['new', 'later'] as const;
 export const airUses = ['breathing', 'technical'] as const;
 
 /** What is known of a compressor, at one moment. Whatever is left out is unknown. Pressures are gauge. */
@@ -96,6 +97,8 @@ export interface DataPlate {
   readonly modifications?: string | undefined;
 
   readonly hasHourMeter?: boolean | undefined;
+  /** Whether its meter has counted since it was new, or was fitted later. */
+  readonly meterFrom?: (typeof meterOrigins)[number] | undefined;
   readonly declaredHoursPerWeek?: number | undefined;
   /** Weekdays on which it never runs, 1 Monday to 7 Sunday. */
   readonly closedWeekdays?: readonly number[] | undefined;

@@ -14,6 +14,7 @@ export {
   isRetiredOn,
   levelMarks,
   lubrications,
+  meterOrigins,
   motors,
   separatorKinds,
   speedControls,

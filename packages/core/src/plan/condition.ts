@@ -10,6 +10,9 @@ export interface MeasuredLimit {
   readonly of?: 'baseline' | undefined;
 }
 
+/** Share of the way to its limit from which something nears it. */
+export const NEARING_SHARE = 0.8;
+
 /** What the measurements say of when a figure reaches its limit. */
 export type ConditionFound =
   | {
@@ -21,12 +24,16 @@ export type ConditionFound =
       readonly span: number;
       readonly window: number;
       readonly limit: number;
+      readonly share: number;
+      readonly latestHours: number;
       readonly latest: MeasuredFact;
       readonly count: number;
     }
   | {
       readonly known: 'within';
       readonly limit: number;
+      readonly share: number;
+      readonly latestHours: number;
       readonly latest: MeasuredFact;
       readonly count: number;
       readonly why: WithinReason;
@@ -61,7 +68,8 @@ export function conditionFound(
   const latest = since.at(-1);
   if (!latest) return { known: 'nothing' };
   const from = Number.isFinite(reset) ? reset : since[0]!.hours;
-  const common = { limit, latest: latest.fact, count: since.length };
+  const share = shareOf(latest.value, limit, figure.worse, startValue(trigger, points, since));
+  const common = { limit, share, latestHours: latest.hours, latest: latest.fact, count: since.length };
   if (isPast(latest.value, limit, figure.worse)) {
     const due = firstPast(since, limit, figure.worse);
     const span = Math.max(due - from, 1);
@@ -77,6 +85,26 @@ export function conditionFound(
 
 function isPast(value: number, limit: number, worse: CheckFigure['worse']): boolean {
   return worse === 'higher' ? value >= limit : value <= limit;
+}
+
+/**
+ * The share of the way to its limit that a figure has gone: of the limit itself where it grows from nothing, of the
+ * fall from where it began where it falls.
+ */
+function shareOf(value: number, limit: number, worse: CheckFigure['worse'], start: number): number {
+  if (worse === 'higher') return limit > 0 ? Math.max(0, value / limit) : isPast(value, limit, worse) ? 1 : 0;
+  const way = start - limit;
+  return way > 0 ? Math.max(0, (start - value) / way) : isPast(value, limit, worse) ? 1 : 0;
+}
+
+/** Where a falling figure began: at its baseline, or at the first since it began anew. */
+function startValue(
+  { of }: MeasuredLimit,
+  points: readonly MeasuredPoint[],
+  since: readonly MeasuredPoint[],
+): number {
+  const baseline = of === 'baseline' ? points.findLast(({ fact }) => fact.baseline) : undefined;
+  return (baseline ?? since[0]!).value;
 }
 
 /** Where the figure went past its limit and stayed there. */

@@ -58,7 +58,7 @@ describe('why this date', () => {
   test('what is not known is said so', () => {
     expect(said(plan, history({ history: 'unknown', readings: upTo(40) }), 40)).toEqual([
       'Every 500 h or every 3 months, whichever comes first: common practice. Oil ages by standing, too.',
-      'Nobody can say when it was last done: it wants an inspection.',
+      'No record of when it was last done: inspect it first.',
       'Every 500 h: nothing to count from.',
       'Every 3 months: nothing to count from.',
       'So nobody can say when it is due.',
@@ -90,7 +90,7 @@ describe('why this date', () => {
     expect(words[0]).toBe('Every 500 h: by the maker’s book. Oil ages by standing, too.');
     expect(words[1]).toBe('Decided here × 0.8, instead of × 0.5: Extraction fitted.');
     expect(words[2]).toBe(
-      'Never done on record: counted from commissioning on 1 Jan 2026, at 0 h. It keeps to fixed multiples: doing one late does not move the next.',
+      'No record yet; counted from commissioning on 1 Jan 2026, at 0 h. It keeps to fixed multiples: doing one late does not move the next.',
     );
     expect(words.at(-1)).toBe('Put off until 440 h or 1 Mar 2026: No oil aboard');
   });

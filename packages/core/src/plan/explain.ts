@@ -1,4 +1,5 @@
 import { formatDay, type Instant, type LocalDate } from '../basics/index.js';
+import type { MeterScale } from '../hours/index.js';
 import type { StartBasis } from './due-point.js';
 import { historyUpTo, type UnitHistory } from './history.js';
 import type { IntervalOrigin, ServicePlan, ServiceTask, Trigger } from './service-plan.js';
@@ -53,6 +54,8 @@ export interface Explanation {
     readonly hours: number | null;
   } | null;
   readonly triggers: readonly ExplainedTrigger[];
+  /** The scale that its figures of hours are said on. */
+  readonly meter: MeterScale;
   readonly due: TaskStanding;
 }
 
@@ -77,7 +80,7 @@ export function explainAll({ plan, standing, judged }: JudgedPlan): ReadonlyMap<
   return new Map(
     standing.tasks.flatMap((due) => {
       const [task, one] = [tasks.get(due.code), judged.get(due.code)];
-      return task && one ? [[due.code, explanationOf(task, one, due)] as const] : [];
+      return task && one ? [[due.code, explanationOf(task, one, due, standing.meter)] as const] : [];
     }),
   );
 }
@@ -86,6 +89,7 @@ function explanationOf(
   task: ServiceTask,
   { start, triggers, factors }: JudgedTask,
   due: TaskStanding,
+  meter: MeterScale,
 ): Explanation {
   return {
     code: task.code,
@@ -100,6 +104,7 @@ function explanationOf(
       ...explainTrigger(one, task.triggers[index]!),
       isRuling: one === triggers.ruling,
     })),
+    meter,
     due,
   };
 }

@@ -76,6 +76,8 @@ export interface UnitHistory extends HourLog {
   readonly commissionedOn: LocalDate;
   /** `new`: tasks count from commissioning. `unknown`: no task has a starting point until it is done. */
   readonly history: 'new' | 'unknown';
+  /** Whether the meter has counted since the machine was new; left out where nobody said. */
+  readonly meterFrom?: 'new' | 'later' | undefined;
   readonly declaredHoursPerWeek?: number | undefined;
   readonly closedWeekdays?: DeclaredDuty['closedWeekdays'];
   readonly closures?: DeclaredDuty['closures'];

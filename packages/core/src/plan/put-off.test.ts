@@ -108,7 +108,22 @@ describe('a machine whose history is not known', () => {
       startedBy: 'estimate',
       dueAtHours: 580,
     });
-    expect(only(plan, unknown([set({})]), 60, 'relief').state).toBe('unknown');
+  });
+
+  test('what keeps somebody safe is due until it was seen, whatever was estimated', () => {
+    const guessed = set({ task: 'relief', basis: 'estimate', countsFromOn: '2026-02-20' });
+    for (const facts of [[], [guessed]]) {
+      expect(only(plan, unknown(facts), 60, 'relief')).toMatchObject({ state: 'due', startedBy: null });
+    }
+    const seen = set({ task: 'relief' });
+    expect(only(plan, unknown([seen]), 60, 'relief')).toMatchObject({
+      state: 'fresh',
+      startedBy: 'inspection',
+    });
+    // An estimate after it takes nothing away.
+    expect(only(plan, unknown([seen, { ...guessed, setAt: day(60) + 1 }]), 61, 'relief').startedBy).toBe(
+      'inspection',
+    );
   });
 
   test('months count from the day that was said', () => {

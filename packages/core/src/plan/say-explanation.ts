@@ -1,4 +1,5 @@
 import { formatDay, localDayAt, sayDay, type Instant } from '../basics/index.js';
+import { sayHoursSeen, type MeterScale } from '../hours/index.js';
 import { formatFigure } from '../quantities/index.js';
 import type { ExplainedTrigger, Explanation } from './explain.js';
 import type { IntervalOrigin } from './service-plan.js';
@@ -46,13 +47,16 @@ export function sayExplanation(
     ...triggers.flatMap((trigger, index): SaidStep[] =>
       trigger.rule.kind === 'run'
         ? []
-        : [{ step: 'point', trigger: index, words: sayPoint(trigger, day, say) }],
+        : [{ step: 'point', trigger: index, words: sayPoint(trigger, explanation.meter, day, say) }],
     ),
     { step: 'due', words: sayDue(explanation, day) },
   ];
   if (due.putOff) {
     const { reason, untilHours, untilOn, risk } = due.putOff;
-    const until = [untilHours === null ? '' : sayHours(untilHours), untilOn === null ? '' : sayDay(untilOn)]
+    const until = [
+      untilHours === null ? '' : sayHoursSeen(explanation.meter, untilHours),
+      untilOn === null ? '' : sayDay(untilOn),
+    ]
       .filter(Boolean)
       .join(' or ');
     steps.push({
@@ -73,9 +77,13 @@ function sayRule({ triggers, origin, because }: Explanation, say: SayQuantity): 
   return `${capital(rule)}${first}: ${origins[origin]}.${because === null ? '' : ` ${because}`}`;
 }
 
-function sayStart({ start, counting, triggers }: Explanation): string {
-  if (start === null) return 'Nobody can say when it was last done: it wants an inspection.';
-  const hours = start.hours === null ? '' : `, at ${sayHours(start.hours)}`;
+function sayStart({ start, counting, triggers, meter, safety }: Explanation): string {
+  if (start === null) {
+    return safety
+      ? 'Nobody has seen when it was last done, and it keeps somebody safe: no estimate stands for that.'
+      : 'No record of when it was last done: inspect it first.';
+  }
+  const hours = start.hours === null ? '' : `, at ${sayHoursSeen(meter, start.hours)}`;
   const grid =
     counting === 'grid' && triggers.some(({ rule }) => rule.kind === 'hours' || rule.kind === 'calendar')
       ? ' It keeps to fixed multiples: doing one late does not move the next.'
@@ -84,11 +92,11 @@ function sayStart({ start, counting, triggers }: Explanation): string {
     case 'done':
       return `Last done on ${sayDay(start.on)}${hours}.${grid}`;
     case 'commissioned':
-      return `Never done on record: counted from commissioning on ${sayDay(start.on)}${hours}.${grid}`;
+      return `No record yet; counted from commissioning on ${sayDay(start.on)}${hours}.${grid}`;
     case 'inspection':
-      return `A first inspection set where it counts from: ${sayDay(start.on)}${hours}.${grid}`;
+      return `A first inspection set it: ${sayDay(start.on)}${hours}.${grid}`;
     case 'estimate':
-      return `An accepted estimate sets where it counts from: ${sayDay(start.on)}${hours}.${grid}`;
+      return `Estimate agreed with the customer: ${sayDay(start.on)}${hours}.${grid}`;
   }
 }
 
@@ -103,7 +111,12 @@ const noPoints: Record<NoPoint, string> = {
   'within-a-run': 'part of every run',
 };
 
-function sayPoint(trigger: ExplainedTrigger, day: (at: Instant) => string, say: SayQuantity): string {
+function sayPoint(
+  trigger: ExplainedTrigger,
+  meter: MeterScale,
+  day: (at: Instant) => string,
+  say: SayQuantity,
+): string {
   const name = capital(sayTrigger(trigger.applied, say));
   const { measured, lives, noPoint, dueAtHours, dueOn, likelyAt, earlyAt, lateAt } = trigger;
   const last = measured
@@ -118,21 +131,22 @@ function sayPoint(trigger: ExplainedTrigger, day: (at: Instant) => string, say: 
       : earlyAt === null || earlyAt === lateAt
         ? day(likelyAt)
         : `about ${day(likelyAt)}, between ${day(earlyAt)} and ${lateAt === null ? 'much later' : day(lateAt)}`;
-  return `${name}${trigger.rule.kind === 'water' ? lasting : ''}${last}: at ${sayHours(dueAtHours!)}, ${date}.`;
+  return `${name}${trigger.rule.kind === 'water' ? lasting : ''}${last}: at ${sayHoursSeen(meter, dueAtHours!, 'full')}, ${date}.`;
 }
 
-function sayDue({ triggers, due }: Explanation, day: (at: Instant) => string): string {
+function sayDue({ triggers, due, meter }: Explanation, day: (at: Instant) => string): string {
   const ruling = triggers.find(({ isRuling }) => isRuling);
   if (!ruling) {
-    return due.state === 'unknown' ? 'So nobody can say when it is due.' : 'So nothing makes it due for now.';
+    if (due.state === 'due') return 'So it is due now.';
+    return due.state === 'unknown' ? 'So nobody can say when it is due.' : 'Not due now.';
   }
   const many = triggers.filter(({ noPoint }) => noPoint === null).length > 1;
   const by = ruling.dueAtHours === null ? 'The calendar' : ruling.measured ? 'Its condition' : 'The hours';
   const when =
     due.likelyAt === null
-      ? `at ${sayHours(due.dueAtHours!)}, without a date`
+      ? `at ${sayHoursSeen(meter, due.dueAtHours!)}, without a date`
       : due.ruledBy === 'hours'
-        ? `at ${sayHours(ruling.dueAtHours ?? due.dueAtHours!)}, about ${day(due.likelyAt)}`
+        ? `at ${sayHoursSeen(meter, ruling.dueAtHours ?? due.dueAtHours!)}, about ${day(due.likelyAt)}`
         : `on ${day(due.likelyAt)}`;
   return many ? `${by} come${by === 'The hours' ? '' : 's'} first: due ${when}.` : `So it is due ${when}.`;
 }

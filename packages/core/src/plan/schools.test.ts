@@ -102,7 +102,15 @@ describe('choosing', () => {
       'valves',
       'condition',
       'valves-inspect',
-      [{ kind: 'condition', check: 'pump-up', limit: 0.8, of: 'baseline' }],
+      [
+        {
+          kind: 'condition',
+          check: 'pump-up',
+          limit: 0.8,
+          of: 'baseline',
+          unmeasured: { kind: 'hours', every: 1000 },
+        },
+      ],
     ],
     ['valves on failure', {}, 'valves', 'failure', 'valves-inspect', []],
     [
@@ -111,7 +119,14 @@ describe('choosing', () => {
       'cartridge',
       'weight',
       'cartridge-replace',
-      [{ kind: 'condition', check: 'cartridge-weight', limit: 100 }],
+      [
+        {
+          kind: 'condition',
+          check: 'cartridge-weight',
+          limit: 100,
+          unmeasured: { kind: 'season', warm: 20, cold: 30 },
+        },
+      ],
     ],
     [
       'cartridge computed',

@@ -61,6 +61,17 @@ describe('due by hours', () => {
     expect(only(plan, served, 100).dueAtHours).toBe(1200);
   });
 
+  test('a machine known from new counts from zero, however late its meter was first read', () => {
+    // Commissioned on 1 January, first read on day 90 at 700 h: 500 h were due long ago.
+    const late = history({ readings: [read(90, 700)] });
+    expect(only({ tasks: [task('oil')] }, late, 90)).toMatchObject({ dueAtHours: 500, state: 'due' });
+    // Somebody said that the meter was fitted later: what ran before is not on it.
+    const fitted = { ...late, meterFrom: 'later' } as const;
+    expect(only({ tasks: [task('oil')] }, fitted, 90).dueAtHours).toBe(1200);
+    // More than the clock allows since commissioning: it was no new meter.
+    expect(only({ tasks: [task('oil')] }, history({ readings: [read(2, 60)] }), 2).dueAtHours).toBe(560);
+  });
+
   test('a machine taken over at 9,900 h is not counted from zero', () => {
     const taken = history({ readings: [read(30, 9900)] });
     expect(only(plan, taken, 30)).toMatchObject({ dueAtHours: 10400, remainingHours: 500, usedFraction: 0 });

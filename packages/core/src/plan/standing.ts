@@ -1,4 +1,5 @@
 import { formatDay, localDayAt, type Instant } from '../basics/index.js';
+import { meterScaleAt, type MeterScale } from '../hours/index.js';
 import { clockHours, clockRate, hourClockOf, type RunHoursBasis } from './clock.js';
 import type { StartingPoint } from './due-point.js';
 import { historyUpTo, type PutOff, type UnitHistory } from './history.js';
@@ -28,6 +29,8 @@ export interface Standing {
   /** Continuous run hours at that moment; null when nothing is known of them. */
   readonly runHours: number | null;
   readonly runHoursBasis: RunHoursBasis | null;
+  /** How the figure on the meter follows from them. */
+  readonly meter: MeterScale;
   /** Hours a day at that moment, the season counted in; 0 when it stands still, null when nothing is known. */
   readonly hoursPerDay: number | null;
   /** Most pressing first; what a bigger task that is due covers comes last. */
@@ -86,6 +89,7 @@ export function judgePlan(plan: ServicePlan, known: UnitHistory, at: Instant): J
     at,
     runHours: moment.hours,
     runHoursBasis: judging.basis,
+    meter: meterScaleAt(known.meterChanges, moment.clock.runHours.counts, at),
     hoursPerDay: clockRate(moment.clock, at),
     tasks,
     routine,
@@ -114,9 +118,9 @@ export function planAt(plan: ServicePlan, known: UnitHistory, at: Instant): Plan
   const moment: Moment = { at, hours: now?.hours ?? null, clock, history: known };
   let severities: Severities | null = null;
   const lastDone = lastDoneByTask(plan, known.services);
-  const set = startingPointByTask(known.startingPoints);
   const putOffs = latestPutOffs(known.putOffs);
   const tasks = tasksByCode(plan);
+  const set = startingPointByTask(known.startingPoints, tasks);
   const intervalsOf = (task: ServiceTask) => {
     if (task.severity === undefined) return { triggers: task.triggers, factors: NO_FACTORS };
     severities ??= severitiesOf(known, clock);
@@ -132,10 +136,19 @@ export function planAt(plan: ServicePlan, known: UnitHistory, at: Instant): Plan
       if (task.once && (last || known.history === 'unknown')) return null;
       const start = startingPointOf({ code: task.code, last, set: set.get(task.code), tasks }, clock, known);
       const { triggers, factors } = intervalsOf(task);
-      const sum = judgeTriggers(task, triggers, start, moment);
+      const sum = seenOrDue(task, start, judgeTriggers(task, triggers, start, moment));
       return describe(task, { sum, start, factors, putOff: putOffs.get(task.code) }, moment);
     },
   };
+}
+
+/** What keeps somebody safe and was never seen is due, whatever was estimated. */
+function seenOrDue(
+  { safety }: ServiceTask,
+  start: StartingPoint | null,
+  sum: JudgedTriggers,
+): JudgedTriggers {
+  return safety && start === null && sum.state === 'unknown' ? { ...sum, state: 'due' } : sum;
 }
 
 const NO_FACTORS: readonly AppliedFactor[] = [];

@@ -1,4 +1,5 @@
-import { dayNumberOf, localDayAt, startOfLocalDay, type Instant } from '../basics/index.js';
+import { dayNumberOf, HOUR_MS, localDayAt, startOfLocalDay, type Instant } from '../basics/index.js';
+import { CLOCK_TOLERANCE_H } from '../hours/index.js';
 import { clockHours, type HourClock } from './clock.js';
 import { calendarDuePoint, hoursDuePoint, type StartingPoint } from './due-point.js';
 import type { ServiceRecord, StartingPointFact, UnitHistory } from './history.js';
@@ -50,13 +51,18 @@ export function lastDoneByTask(
 
 const NONE_SET: ReadonlyMap<string, StartingPointFact> = new Map();
 
-/** By code of the task: where it was last decided to count from. */
+/**
+ * By code of the task: where it was last decided to count from. What keeps somebody safe counts from nothing that
+ * nobody saw: no estimate stands for it.
+ */
 export function startingPointByTask(
   facts: readonly StartingPointFact[] = [],
+  tasks: ReadonlyMap<string, Pick<ServiceTask, 'safety'>> = new Map(),
 ): ReadonlyMap<string, StartingPointFact> {
   if (facts.length === 0) return NONE_SET;
   const last = new Map<string, StartingPointFact>();
   for (const fact of facts) {
+    if (fact.basis === 'estimate' && tasks.get(fact.task)?.safety) continue;
     const before = last.get(fact.task);
     const isLater =
       !before ||
@@ -96,9 +102,21 @@ export function startingPointOf(
   }
   if (set) return setPoint(set, clock, timeZone);
   if (history.history === 'unknown') return null;
-  // A machine taken over at 9,900 h is not counted from zero: its first figure is where its record begins.
-  const hours = clock.runHours.hours[0] ?? null;
+  const hours = commissionedHours(clock, history);
   return { basis: 'commissioned', at: clock.commissionedAt, hours, day: clock.commissionedDay, doneAt: null };
+}
+
+/**
+ * Hours at which a machine that is known from new began: zero, unless its meter was fitted later, or shows more than
+ * the machine can have run since. A machine taken over at 9,900 h is not counted from zero: its first figure is where
+ * its record begins.
+ */
+function commissionedHours(clock: HourClock, history: UnitHistory): number | null {
+  const [first, at] = [clock.runHours.hours[0], clock.runHours.at[0]];
+  if (first === undefined || at === undefined) return null;
+  if (history.meterFrom === 'later') return first;
+  const most = Math.max(0, at - clock.commissionedAt) / HOUR_MS + CLOCK_TOLERANCE_H;
+  return first <= most ? Math.min(0, first) : first;
 }
 
 /** The grid point that a bigger task was done for counts for what it covers, too. */

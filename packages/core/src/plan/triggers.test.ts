@@ -180,6 +180,77 @@ describe('condition: the trend of a check to its limit', () => {
   });
 });
 
+describe('a measured share', () => {
+  const weighed = {
+    tasks: [
+      task('cartridge', {
+        triggers: [
+          {
+            kind: 'condition',
+            check: 'cartridge-weight',
+            limit: 100,
+            unmeasured: { kind: 'hours', every: 40 },
+          },
+        ],
+      }),
+    ],
+  } as const;
+  // 2 h a day; changed on day 10, at 20 h.
+  const readings = Array.from({ length: 14 }, (_, index) => read(index * 5, index * 10));
+  const at = (on: number, measurements: MeasuredFact[]) =>
+    only(weighed, history({ readings, services: [done(10, ['cartridge'])], measurements }), on);
+
+  test('without a weighing the hours hold', () => {
+    expect(at(20, [])).toMatchObject({ dueAtHours: 60, state: 'fresh', usedFraction: 0.5 });
+  });
+
+  test('one weighing fills the drop and says when to weigh again', () => {
+    // Half full at 40 h: the other half takes half of 40 h, by 60 h.
+    expect(at(20, [measured(20, 'cartridge-weight', 50)])).toMatchObject({
+      usedFraction: 0.5,
+      dueAtHours: 60,
+      state: 'fresh',
+    });
+    // Three tenths at 40 h: 28 h more, 68 h. At 50 h 10 of the 28 are gone: 0.3 + 0.7·10/28 = 0.55.
+    expect(at(25, [measured(20, 'cartridge-weight', 30)])).toMatchObject({
+      dueAtHours: 68,
+      usedFraction: expect.closeTo(0.55, 9),
+    });
+  });
+
+  test.each([
+    [79, 'fresh'],
+    [80, 'nearing'],
+    [97, 'nearing'],
+    [100, 'due'],
+  ] as const)('at %d % it is %s', (value, state) => {
+    const { usedFraction, ...found } = at(20, [measured(20, 'cartridge-weight', value)]);
+    expect([found.state, usedFraction]).toEqual([state, expect.closeTo(value / 100, 9)]);
+    expect(found.likelyOn).not.toBeNull();
+  });
+
+  test('a new cartridge begins anew, whatever the old one weighed', () => {
+    expect(at(12, [measured(8, 'cartridge-weight', 97)])).toMatchObject({ state: 'fresh', dueAtHours: 60 });
+  });
+
+  test('a figure that falls: the share of the way from its baseline', () => {
+    const valves = {
+      tasks: [
+        task('valves', {
+          triggers: [{ kind: 'condition', check: 'pump-up', limit: 0.8, of: 'baseline' }],
+        }),
+      ],
+    } as const;
+    const flows = [
+      measured(5, 'pump-up', 400, { baseline: true }),
+      measured(40, 'pump-up', 348, { uncertainty: 4 }),
+    ];
+    // 52 of the 80 L/min that it may fall.
+    const found = only(valves, history({ readings, measurements: flows }), 40);
+    expect([found.usedFraction, found.state]).toEqual([expect.closeTo(0.65, 9), 'fresh']);
+  });
+});
+
 describe('not before', () => {
   const climbing = [80, 160, 240].map((hours, index) =>
     measured(hours / 8, 'separator-drop', 0.2 + index * 0.1),

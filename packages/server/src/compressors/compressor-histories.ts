@@ -38,6 +38,7 @@ export class CompressorHistories {
       timeZone: this.register.timeZoneOf(plate),
       commissionedOn: plate.commissionedOn,
       history: plate.history,
+      meterFrom: plate.meterFrom,
       declaredHoursPerWeek: plate.declaredHoursPerWeek,
       closedWeekdays: plate.closedWeekdays,
       closures: plate.closures,

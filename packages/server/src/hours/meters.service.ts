@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { MeterView, SiteMetersView } from '@entretien/contracts';
 import { formatInstant, type Instant } from '@entretien/core/basics';
-import { hoursAhead, meterOffset, type HourReading } from '@entretien/core/hours';
+import { hoursAhead, meterScaleAt, onMeter, type HourReading } from '@entretien/core/hours';
 import { describeMachine, type DataPlate } from '@entretien/core/machine';
 import { allReadings, historyUpTo, hourClockOf, clockRate } from '@entretien/core/plan';
 import { CLOCK, type Clock } from '../common/tokens.js';
@@ -70,7 +70,7 @@ export class MetersService {
     const figures = [...allReadings(history)].sort((a, b) => b.takenAt - a.takenAt || b.hours - a.hours);
     const ahead = clock.grounds === 'readings' && clock.model ? hoursAhead(clock.model, now) : null;
     // The forecast counts continuous hours; the eye reads the meter that is fitted now.
-    const offset = meterOffset(history.meterChanges, now);
+    const scale = meterScaleAt(history.meterChanges, clock.runHours.counts, now);
     return {
       hoursPerDay: clockRate(clock, now),
       readings: figures.slice(0, FIGURES).map(written),
@@ -81,9 +81,9 @@ export class MetersService {
         reason: change.reason,
       })),
       expected: ahead && {
-        low: ahead.low - offset,
-        likely: ahead.likely - offset,
-        high: ahead.high - offset,
+        low: onMeter(scale, ahead.low),
+        likely: onMeter(scale, ahead.likely),
+        high: onMeter(scale, ahead.high),
       },
     };
   }

@@ -4,8 +4,16 @@ import { checkByCode } from '@entretien/core/checks';
 import type { StopView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
-import type { TaskStanding } from '@entretien/core/plan';
-import { NOT_CONFIRMED, sayOpen, summaryOf, type MeasurePhase, type VisitTask } from '@entretien/core/visit';
+import { fromMeter, meterScaleAt, sayHoursSeen, type MeterScale } from '@entretien/core/hours';
+import { clockHours, hourClockOf, type Standing, type TaskStanding } from '@entretien/core/plan';
+import {
+  NOT_CONFIRMED,
+  sayOpen,
+  summaryOf,
+  type MeasurePhase,
+  type UnitProgress,
+  type VisitTask,
+} from '@entretien/core/visit';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import { UnitRegister } from '../compressors/unit-register.js';
 import type { Settings } from '../config.js';
@@ -14,7 +22,7 @@ import { Database } from '../persistence/database.js';
 import { PartEntity } from '../persistence/entities/part.entity.js';
 import { PhotoEntity, type VisitEntity } from '../persistence/entities/visit.entity.js';
 import { SitesService } from '../sites/sites.service.js';
-import { StandingsService } from '../standings/standings.service.js';
+import { StandingsService, type JudgedUnit } from '../standings/standings.service.js';
 import { StopsService } from '../stops/stops.service.js';
 import { PhotosService } from '../visits/photos.service.js';
 import { VisitBook } from '../visits/visit-book.js';
@@ -63,10 +71,10 @@ export class PapersService {
       description: describeMachine(plate),
       site: this.sites.find(plate.siteId)?.name ?? '',
       doneOn: last ? sayDay(formatDay(localDayAt(last.doneAt, history.timeZone))) : null,
-      doneHours: hoursWords(lastTask[0]?.lastDoneHours ?? last?.hours ?? null),
+      doneHours: doneHoursOf(judged),
       doneBy: last ? this.doneBy(unit.id, last.doneAt) : null,
       work: lastTask.length > 0 ? lastTask.map(({ name }) => name).join(', ') : null,
-      next: nextOf(standing.tasks),
+      next: nextOf(standing),
       address: `${base}/units/${unit.id}`,
       printedAt: new Date(now),
     };
@@ -112,6 +120,7 @@ export class PapersService {
 
   private reportedUnit(visit: VisitEntity, compressorId: string, timeZone: string): ReportedUnit {
     const unit = this.book.unitOf(visit, compressorId);
+    const judged = this.standings.judge(this.register.require(compressorId), this.clock());
     const progress = this.book.progressOf(visit, compressorId);
     const nameOf = (code: string) => unit.plan.find((task) => task.code === code)?.name ?? code;
     const lines = summaryOf(unit, progress);
@@ -120,7 +129,7 @@ export class PapersService {
     return {
       tag: unit.plate.tag,
       description: describeMachine(unit.plate),
-      hours: hoursWords(progress.hours),
+      hours: this.reportedHours(judged, progress),
       state: signed
         ? 'Signed for'
         : left
@@ -155,13 +164,26 @@ export class PapersService {
         const words = caption ?? (station === undefined ? '' : stationName(unit.plate, station));
         return [{ picture: this.photos.picture(row), widthPx, heightPx, caption: words }];
       }),
-      next: nextOf(this.standings.judge(this.register.require(compressorId), this.clock()).standing.tasks),
+      next: nextOf(judged.standing),
       signed: signed && {
         name: signed.name,
         on: sayMoment(signed.at, timeZone),
         strokes: signed.strokes ?? null,
       },
     };
+  }
+
+  /** The figure that was read; what was not read says that it is an estimate. The total beside it after a change. */
+  private reportedHours(
+    { standing, history }: JudgedUnit,
+    { hours, signed }: Pick<UnitProgress, 'hours' | 'signed'>,
+  ): string | null {
+    const at = signed?.at ?? standing.at;
+    const clock = hourClockOf(history, standing.at);
+    const scale = meterScaleAt(history.meterChanges, clock.runHours.counts, at);
+    if (hours !== null) return sayHoursSeen(scale, fromMeter(scale, Math.round(hours)), 'full');
+    const known = clockHours(clock, at);
+    return known && `about ${sayHoursSeen(scale, Math.round(known.hours), 'full')} (estimated)`;
   }
 
   /** What the parts cost by the catalogue; empty where it names no price. */
@@ -184,32 +206,37 @@ export class PapersService {
   }
 }
 
-function hoursWords(hours: number | null): string | null {
-  return hours === null ? null : `${Math.round(hours).toLocaleString('en')} h`;
+/** The hours at the last service, on the meter fitted now; as an estimate where the meter was not read. */
+function doneHoursOf({ standing, history }: JudgedUnit): string | null {
+  const last = history.services.at(-1);
+  if (!last) return null;
+  const known = clockHours(hourClockOf(history, standing.at), last.doneAt);
+  if (!known) return null;
+  const said = sayHoursSeen(standing.meter, Math.round(known.hours), 'full');
+  return known.basis === 'read' ? said : `about ${said} (estimated)`;
 }
 
 /** The tasks that come next, by the day they likely fall due; a point in hours beside it. */
-function nextOf(tasks: readonly TaskStanding[]): { name: string; due: string }[] {
+function nextOf({ tasks, meter }: Standing): { name: string; due: string }[] {
   return tasks
     .filter(
       ({ coveredBy, dueOn, dueAtHours }) => coveredBy === null && (dueOn !== null || dueAtHours !== null),
     )
     .sort((a, b) => (a.likelyAt ?? Infinity) - (b.likelyAt ?? Infinity))
     .slice(0, 6)
-    .map((task) => ({ name: task.name, due: dueWords(task) }));
+    .map((task) => ({ name: task.name, due: dueWords(task, meter) }));
 }
 
 /** By hours and by date, as far as each is known; what is late or was put off says so first. */
-function dueWords({ dueOn, dueAtHours, likelyOn, state, putOff }: TaskStanding): string {
+function dueWords({ dueOn, dueAtHours, likelyOn, state, putOff }: TaskStanding, meter: MeterScale): string {
+  const either = (hours: number | null, day: string | null, before: string) =>
+    [
+      hours === null ? null : `at ${sayHoursSeen(meter, Math.round(hours))}`,
+      day === null ? null : `${before}${sayDay(day)}`,
+    ]
+      .filter((part) => part !== null)
+      .join(' or ');
   if (putOff) return `put off to ${either(putOff.untilHours, putOff.untilOn, '')}`;
   if (state === 'overdue') return `late: due ${either(dueAtHours, dueOn ?? likelyOn, '')}`;
   return dueOn === null ? either(dueAtHours, likelyOn, 'likely ') : either(dueAtHours, dueOn, 'by ');
-}
-
-function either(hours: number | null, day: string | null, before: string): string {
-  const points = [
-    hours === null ? null : `at ${hoursWords(hours)!}`,
-    day === null ? null : `${before}${sayDay(day)}`,
-  ];
-  return points.filter((part) => part !== null).join(' or ');
 }

@@ -1,11 +1,20 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import type { FactKind, FactNames } from '@entretien/core/facts';
-import { namesOn } from '@entretien/core/visit';
+import type { Instant } from '@entretien/core/basics';
+import {
+  FIRST_METER,
+  meterScaleAt,
+  sayHoursSeen,
+  type MeterChange,
+  type MeterScale,
+} from '@entretien/core/hours';
+import { namesOn, type StepNames } from '@entretien/core/visit';
 import type { DataPlate } from '@entretien/core/machine';
 import type { ServicePlan } from '@entretien/core/plan';
 import { Database } from './database.js';
 import type { FactColumns } from './entities/columns.js';
 import { ReadingEntity } from './entities/hour-facts.entity.js';
+import { stands } from './hour-facts-sql.js';
 import { StoredKinds } from './stored-kinds.js';
 
 /** After these, codes may be called something else. */
@@ -21,7 +30,7 @@ const NO_PLATE: DataPlate = {
 };
 
 /** Raised when the core words a kind of fact in another way: lines are written anew once, at the next start. */
-const WORDING = 1;
+const WORDING = 2;
 
 interface SpineRow {
   readonly id: string;
@@ -39,7 +48,7 @@ interface SpineRow {
  */
 @Injectable()
 export class Spine implements OnApplicationBootstrap {
-  private readonly names = new Map<string, FactNames>();
+  private readonly names = new Map<string, StepNames>();
 
   constructor(
     private readonly database: Database,
@@ -115,7 +124,11 @@ export class Spine implements OnApplicationBootstrap {
   /** Readings are worded when they are shown: there are too many to keep a line of each. */
   private lineOf(kind: FactKind, row: object): Line | null {
     if (kind.text === undefined || row instanceof ReadingEntity) return null;
-    const names = this.namesOf((row as { compressorId?: string }).compressorId);
+    const { compressorId } = row as { compressorId?: string };
+    const names: FactNames = {
+      ...this.namesOf(compressorId),
+      hours: (hours, at) => sayHoursSeen(this.scaleOf(compressorId, at), hours),
+    };
     const fact = row as FactColumns;
     const text = kind.text(fact, names);
     return text === null ? null : { text, lead: kind.lead?.(fact) ?? null };
@@ -144,6 +157,16 @@ export class Spine implements OnApplicationBootstrap {
       this.database.run('DELETE FROM "wording"');
       this.database.run('INSERT INTO "wording" ("version") VALUES (?)', WORDING);
     });
+  }
+
+  /** The meter that a unit had at a moment, as far as is known. */
+  private scaleOf(compressorId: string | undefined, at: Instant): MeterScale {
+    if (compressorId === undefined) return FIRST_METER;
+    const changes = this.database.all<MeterChange>(
+      `SELECT "changed_at" AS "changedAt", "old_final_hours" AS "oldFinalHours", "new_start_hours" AS "newStartHours", "reason", "recorded_at" AS "recordedAt" FROM "meter_change" WHERE "compressor_id" = ? AND ${stands('meter_change')}`,
+      compressorId,
+    );
+    return meterScaleAt(changes, 'total', at);
   }
 
   /** By the plate and the plans that the unit has now: a name that went stays known by an earlier plan. */

@@ -167,6 +167,13 @@ test('a service moves a unit down, time alone moves it up, a retired one leaves'
     values: { method: 'feel', look: 'sound' },
   };
   expectStatus(201, await server.post(`/api/compressors/${fast}/measurements`, belt));
+  const relief = {
+    id: '88888888-8888-4888-8888-888888888888',
+    check: 'relief-valve',
+    takenAt: daysAgo(-74.4),
+    values: { opens: 'yes', reseats: 'tight' },
+  };
+  expectStatus(201, await server.post(`/api/compressors/${fast}/measurements`, relief));
   await server.recordService(fast, daysAgo(-74.5), [
     'oil-change',
     'oil-filter',
@@ -178,6 +185,8 @@ test('a service moves a unit down, time alone moves it up, a retired one leaves'
     'fasteners-check',
     'bearing-check',
     'prefilter-replace',
+    'separator-replace',
+    'relief-test',
   ]);
   const served = (await server.read('/api/standings')).body.items.find(
     (unit: { tag: string }) => unit.tag === 'fast',

@@ -1,3 +1,4 @@
+import { FIRST_METER } from '@entretien/core/hours';
 import { Inject, Injectable } from '@nestjs/common';
 import type { ExplanationView, FleetUnitView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { formatInstant, type Instant } from '@entretien/core/basics';
@@ -147,6 +148,7 @@ function unjudgedView(unit: UnitRecord, at: Instant): StandingView {
     revision: unit.revision,
     runHours: null,
     runHoursBasis: null,
+    meter: FIRST_METER,
     hoursPerDay: null,
     lastReadingAt: null,
     readingNeed: null,
@@ -169,6 +171,7 @@ function toStandingView({ unit, plate, isRetired, history, standing: due }: Judg
     revision: unit.revision,
     runHours: due.runHours,
     runHoursBasis: due.runHoursBasis,
+    meter: due.meter,
     hoursPerDay: due.hoursPerDay,
     lastReadingAt: Number.isFinite(lastReadingAt) ? formatInstant(lastReadingAt) : null,
     // What has no meter cannot be read.

@@ -383,7 +383,7 @@ describe('parts and repairs of a visit', () => {
     await visit.isolate(['stages']);
     expect((await add({ ...work, opens: ['stages'], session: 'one' })).body.minutes).toBe(90);
     expect((await add({ kind: 'proof', words: 'After' })).body.code).toBe('missing');
-    const values = { fromBar: 0, toBar: 8, seconds: 1200, volumeL: 50 };
+    const values = { fromBar: 0, toBar: 8, seconds: 1200, volumeL: 50, again: 'yes' };
     const proof = await add({ kind: 'proof', words: 'Pump-up after', check: 'pump-up', values });
     expect(proof.body.entries?.at(-1)?.outcome?.verdict ?? proof.body).toBe('act');
     expect(proof.body).toMatchObject({ state: 'proof-failed', isOpen: true });

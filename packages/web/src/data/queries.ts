@@ -1,3 +1,4 @@
+import { FIRST_METER, type MeterScale } from '@entretien/core/hours';
 import type {
   ForecastView,
   HoursView,
@@ -108,6 +109,11 @@ export function useUnit(id: string | undefined) {
 }
 
 /** What is due on a unit, with the reasons. */
+/** The scale that hours of a unit are said on; that of a first meter until it is known. */
+export function useMeterScale(id: string): MeterScale {
+  return useStanding(id).data?.meter ?? FIRST_METER;
+}
+
 export function useStanding(id: string) {
   return useQuery({
     queryKey: [...unitKey(id), 'standing'],

@@ -13,7 +13,8 @@ interface TagProps {
   readonly standing: StandingView;
   readonly doneBy: string;
   readonly doneAt: number;
-  readonly hours: number | null;
+  /** Hours at the service, said as the meter shows them. */
+  readonly hours: string | null;
   readonly timeZone: string;
 }
 
@@ -32,11 +33,7 @@ export function ServiceTag({
     .filter(({ coveredBy, likelyOn }) => coveredBy === null && likelyOn !== null)
     .sort((a, b) => a.likelyOn!.localeCompare(b.likelyOn!))
     .slice(0, 4);
-  const done = [
-    sayDay(formatDay(localDayAt(doneAt, timeZone))),
-    hours === null ? '' : `${Math.round(hours).toLocaleString('en')} h`,
-    doneBy,
-  ];
+  const done = [sayDay(formatDay(localDayAt(doneAt, timeZone))), hours ?? '', doneBy];
   return (
     <Box
       component="section"
@@ -67,7 +64,7 @@ export function ServiceTag({
         Next due
       </Typography>
       {next.map((task) => {
-        const due = sayDue(task, Date.parse(standing.at), timeZone);
+        const due = sayDue(task, Date.parse(standing.at), timeZone, standing.meter);
         return (
           <Stack
             key={task.code}

@@ -1,3 +1,4 @@
+import { FIRST_METER } from '@entretien/core/hours';
 import { sayAgo, sayDate, sayDue } from './say-due.js';
 
 const NOW = Date.UTC(2026, 10, 24, 9);
@@ -67,7 +68,15 @@ test.each([
     'at 25 h',
   ],
 ] as const)('%j', (task, short, exact) => {
-  expect(sayDue(task, NOW, 'UTC')).toMatchObject({ short, exact });
+  expect(sayDue(task, NOW, 'UTC', FIRST_METER)).toMatchObject({ short, exact });
+});
+
+test('a point of hours is the figure that the meter will show; one of an earlier meter is a total', () => {
+  // The first meter was taken off at 5,865 h; the one fitted then began at 0.
+  const meter = { offset: 5865, fittedAtHours: 5865, counts: 'total' } as const;
+  const due = { ...nothing, state: 'fresh', ruledBy: 'hours', remainingHours: 225 } as const;
+  expect(sayDue({ ...due, dueAtHours: 8200 }, NOW, 'UTC', meter).exact).toBe('at 2,335 h');
+  expect(sayDue({ ...due, dueAtHours: 5000 }, NOW, 'UTC', meter).exact).toBe('at 5,000 h total');
 });
 
 test('dates name the year only when it is another', () => {

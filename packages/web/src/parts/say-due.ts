@@ -1,5 +1,6 @@
 import type { TaskStandingView } from '@entretien/contracts';
 import { DAY_MS, dayNumberOf, localDayAt, monthName } from '@entretien/core/basics';
+import { sayHoursSeen, type MeterScale } from '@entretien/core/hours';
 import { formatFigure } from '@entretien/core/quantities';
 
 /** What a list needs to say of when a task is due. */
@@ -27,23 +28,29 @@ export function namePressing(
     : task.name;
 }
 
-/** Says when a task is due, in the terms of the trigger that rules. */
-export function sayDue(task: DueFacts, now: number, timeZone: string): DueWords {
+/**
+ * Says when a task is due, in the terms of the trigger that rules.
+ *
+ * @param meter that of the machine: figures of hours are those that its meter will show
+ */
+export function sayDue(task: DueFacts, now: number, timeZone: string, meter: MeterScale): DueWords {
   if (task.state === 'unknown') {
     if (task.vessel) return words('no date', 'date not on record');
     return task.startedBy
       ? words('measure', 'not measured yet')
       : words('inspect first', 'nothing on record');
   }
+  if (task.state === 'due' && !task.startedBy && !task.vessel && task.startedBy !== undefined)
+    return words('due now', 'safety: never seen');
   if (task.putOff) {
     const { untilOn, untilHours } = task.putOff;
     const until = [
       untilOn === null ? '' : sayDate(untilOn, now, timeZone),
-      untilHours === null ? '' : `${formatFigure(untilHours, { maxDecimals: 0 })} h`,
+      untilHours === null ? '' : sayHoursSeen(meter, Math.round(untilHours)),
     ];
     return words('put off', `until ${until.filter(Boolean).join(' or ')}`);
   }
-  const exact = exactly(task, now, timeZone);
+  const exact = exactly(task, now, timeZone, meter);
   return {
     short: shortly(task, now, timeZone),
     exact: exact.join(' · '),
@@ -74,7 +81,7 @@ function shortly(task: DueFacts, now: number, timeZone: string): string {
   return days < 0 ? `${sayDays(-days)} late` : `in ${sayDays(days)}`;
 }
 
-function exactly(task: DueFacts, now: number, timeZone: string): readonly string[] {
+function exactly(task: DueFacts, now: number, timeZone: string, meter: MeterScale): readonly string[] {
   const parts: string[] = [];
   const date = dateOf(task, now, timeZone);
   if (date !== null) {
@@ -82,7 +89,7 @@ function exactly(task: DueFacts, now: number, timeZone: string): readonly string
     const about = task.ruledBy === 'hours' && spread === null ? 'about ' : '';
     parts.push(`${about}${date}${spread === null ? '' : ` ${spread}`}`);
   }
-  if (task.dueAtHours !== null) parts.push(`at ${formatFigure(task.dueAtHours, { maxDecimals: 0 })} h`);
+  if (task.dueAtHours !== null) parts.push(`at ${sayHoursSeen(meter, Math.round(task.dueAtHours))}`);
   return parts;
 }
 

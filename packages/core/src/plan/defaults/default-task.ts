@@ -98,7 +98,7 @@ export const pumpUpWorn = { kind: 'condition', check: 'pump-up', limit: 0.8, of:
 export function valveTriggers(every: number) {
   return ({ way }: Circumstances): ServiceTask['triggers'] => {
     if (way('valves') === 'failure') return [];
-    return way('valves') === 'condition' ? [pumpUpWorn] : [hours(every)];
+    return way('valves') === 'condition' ? [{ ...pumpUpWorn, unmeasured: hours(every) }] : [hours(every)];
   };
 }
 

@@ -1,5 +1,6 @@
 import { hasEngine, isBreathed, type DataPlate } from '../../machine/index.js';
 import type { Trigger } from '../service-plan.js';
+import type { SeasonTrigger, WaterTrigger } from '../triggers/index.js';
 import {
   beltHow,
   dampHalves,
@@ -35,10 +36,10 @@ const MOST_WATER_MG_M3 = 25;
 const HOLDING_BAR = 150;
 
 /** Warm 20 h and cold 30 h for a portable tower (practice). */
-const bySeason: Trigger = { kind: 'season', warm: 20, cold: 30 };
+const bySeason: SeasonTrigger = { kind: 'season', warm: 20, cold: 30 };
 
 /** Life of the cartridge from the water that reaches it; by season where the plate lacks the figures. */
-function computedLife({ cartridgeTakesG, fadLpm, holdingBar }: DataPlate): Trigger {
+function computedLife({ cartridgeTakesG, fadLpm, holdingBar }: DataPlate): SeasonTrigger | WaterTrigger {
   if (cartridgeTakesG === undefined || fadLpm === undefined) return bySeason;
   return {
     kind: 'water',
@@ -53,9 +54,16 @@ function computedLife({ cartridgeTakesG, fadLpm, holdingBar }: DataPlate): Trigg
 function cartridgeTriggers({ plate, way }: Circumstances): readonly Trigger[] {
   switch (way('cartridge')) {
     case 'weight':
-      return [{ kind: 'condition', check: 'cartridge-weight', limit: 100 }];
+      return [{ kind: 'condition', check: 'cartridge-weight', limit: 100, unmeasured: computedLife(plate) }];
     case 'monitor':
-      return [{ kind: 'condition', check: 'water-content', limit: MOST_WATER_MG_M3 }];
+      return [
+        {
+          kind: 'condition',
+          check: 'water-content',
+          limit: MOST_WATER_MG_M3,
+          unmeasured: computedLife(plate),
+        },
+      ];
     case 'computed':
       return [computedLife(plate)];
     default:

@@ -1,9 +1,11 @@
 import { checkByCode, checksFor, type CheckDefinition } from '../../checks/index.js';
 import type { DataPlate } from '../../machine/index.js';
-import { conditionFound } from '../condition.js';
+import { conditionFound, NEARING_SHARE } from '../condition.js';
 import { judgeHoursPoint, withoutPoint } from '../judged.js';
 import { sayLimit } from '../say-figures.js';
+import type { CalendarTrigger, HoursTrigger } from './intervals.js';
 import { triggerKind } from './trigger-kind.js';
+import type { SeasonTrigger, WaterTrigger } from './wear.js';
 
 /** Checks that a limit can be set on: those with a figure that wears one way. */
 export function limitChecks(plate: DataPlate): readonly CheckDefinition[] {
@@ -18,6 +20,8 @@ export interface ConditionTrigger {
   /** In the unit of the check's figure; or a share of the unit's own baseline where `of` says so. */
   readonly limit: number;
   readonly of?: 'baseline' | undefined;
+  /** What holds until something was measured, and says how quickly the rest of the way is gone. */
+  readonly unmeasured?: HoursTrigger | CalendarTrigger | SeasonTrigger | WaterTrigger | undefined;
 }
 
 const condition = triggerKind<ConditionTrigger>({
@@ -40,28 +44,68 @@ const condition = triggerKind<ConditionTrigger>({
       max: 1_000_000,
       about: 'In the unit of the check’s figure, or a share of the baseline.',
     },
+    {
+      name: 'unmeasured',
+      as: 'trigger',
+      label: 'Until it is measured',
+      kinds: ['hours', 'calendar', 'season', 'water'],
+      isOptional: true,
+      about: 'What holds while nothing was measured.',
+    },
   ],
   usual: (plate) => ({ check: limitChecks(plate)[0]?.code }),
-  text: (trigger, say) => `when ${sayLimit(trigger, say)}`,
+  text: (trigger, say, inner) =>
+    `when ${sayLimit(trigger, say)}${trigger.unmeasured === undefined ? '' : `; until measured ${inner.text(trigger.unmeasured)}`}`,
   // What is measured can speak for a machine whose history nobody knows.
-  judge(trigger, task, start, moment) {
+  judge(trigger, task, start, moment, inner) {
     const doneHours = start?.doneAt === null || start === null ? null : start.hours;
     const found = conditionFound(trigger, moment.history, moment.clock, doneHours);
+    const rule = trigger.unmeasured === undefined ? null : inner.judge(trigger.unmeasured);
     if (found.known === 'nothing') {
+      if (rule) return { ...rule, trigger, found };
       const isSettled = start !== null && start.basis !== 'commissioned';
       return { ...withoutPoint(trigger, 'not-measured'), ...(isSettled ? { state: 'fresh' } : {}), found };
     }
-    if (found.known === 'within') return { ...withoutPoint(trigger, found.why), state: 'fresh', found };
-    if (moment.hours === null) return { ...withoutPoint(trigger, 'hours-unknown'), found };
-    return { ...judgeHoursPoint(trigger, task, start, found, moment), found };
+    const { share, latestHours } = found;
+    if (found.known === 'point') {
+      if (moment.hours === null) return { ...withoutPoint(trigger, 'hours-unknown'), used: share, found };
+      const way = { ...found, ...wayTo(found.due, share, latestHours, moment.hours) };
+      return { ...judgeHoursPoint(trigger, task, start, way, moment), found };
+    }
+    // No trend yet: the rest of the way takes its share of the life by the rule.
+    if (rule?.axis === 'hours' && rule.span !== null && moment.hours !== null) {
+      const due = latestHours + Math.max(0, 1 - share) * rule.span;
+      const way = { due, span: rule.span, ...wayTo(due, share, latestHours, moment.hours) };
+      return { ...judgeHoursPoint(trigger, task, start, way, moment), found };
+    }
+    const state = share >= NEARING_SHARE ? 'nearing' : 'fresh';
+    return { ...withoutPoint(trigger, found.why), state, used: share, found };
   },
-  problem({ check }) {
+  scaled: (trigger, _shares, inner) =>
+    trigger.unmeasured === undefined ? trigger : { ...trigger, unmeasured: inner.scaled(trigger.unmeasured) },
+  problem({ check, unmeasured }, inner) {
     const figure = checkByCode(check)?.figure;
     if (!figure) return `there is no check called ${check} with a figure.`;
-    return figure.worse === 'either'
-      ? `${figure.name.toLowerCase()} has a limit on both sides, and no trend to one.`
-      : null;
+    if (figure.worse === 'either')
+      return `${figure.name.toLowerCase()} has a limit on both sides, and no trend to one.`;
+    return unmeasured === undefined ? null : inner.problem(unmeasured);
   },
 });
+
+/** How much of the way is gone at some run hours, and how long before its end it nears. */
+function wayTo(
+  due: number,
+  share: number,
+  latestHours: number,
+  hours: number,
+): { readonly used: number; readonly window: number } {
+  const rest = Math.max(due - latestHours, 0);
+  if (share >= 1 || rest === 0) return { used: Math.max(share, 1), window: rest };
+  const gone = Math.max(0, (hours - latestHours) / rest);
+  return {
+    used: share + (1 - share) * gone,
+    window: share >= NEARING_SHARE ? rest : (rest * (1 - NEARING_SHARE)) / (1 - share),
+  };
+}
 
 export const measuredTriggers = [condition] as const;

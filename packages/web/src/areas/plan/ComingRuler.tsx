@@ -1,7 +1,7 @@
+import { sayHoursSeen } from '@entretien/core/hours';
 import { Box } from '@mui/material';
 import type { PlanPreviewView, StandingView } from '@entretien/contracts';
 import { DAY_MS } from '@entretien/core/basics';
-import { sayHours } from '@entretien/core/plan';
 import { usePreferences } from '../../app/preferences.js';
 import { Drop } from '../../parts/DropMark.js';
 import { rulerNow, xOf } from '../../parts/ruler/ruler-points.js';
@@ -34,7 +34,7 @@ export function ComingRuler({ points, standing, timeZone }: ComingRulerProps) {
           ? null
           : (Date.parse(at) - now.at) / DAY_MS;
     if (offset === null) return [];
-    const words = mode === 'hours' ? sayHours(hours!) : sayDate(on!, now.at, timeZone);
+    const words = mode === 'hours' ? sayHoursSeen(standing.meter, hours!) : sayDate(on!, now.at, timeZone);
     return [{ offset, words }];
   });
   const last = Math.max(mode === 'days' ? 30 : 20, ...placed.map(({ offset }) => offset));

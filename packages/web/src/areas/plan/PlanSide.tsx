@@ -196,7 +196,11 @@ function movesOf(
       const was = old.get(task.code);
       if (!was || (was.likelyOn === task.likelyOn && was.dueAtHours === task.dueAtHours)) return [];
       const at = Date.parse(after.at);
-      const say = (one: typeof task) => sayDue(one, at, timeZone).exact || sayDue(one, at, timeZone).short;
+      const { meter } = after;
+      const say = (one: typeof task) => {
+        const { exact, short } = sayDue(one, at, timeZone, meter);
+        return exact || short;
+      };
       return [[task.code, `${say(was)} → ${say(task)}`] as const];
     }),
   );

@@ -1,9 +1,16 @@
-import { Box, IconButton, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, IconButton, MenuItem, Stack, TextField, Typography } from '@mui/material';
 import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
 import type { DataPlate } from '@entretien/core/machine';
 import { triggerKinds, triggerModuleOf, type Trigger } from '@entretien/core/plan';
 import { useState } from 'react';
-import { fieldsOfTrigger, formOf, newTrigger, readTrigger, type TriggerForm } from './trigger-form.js';
+import {
+  fieldsOfTrigger,
+  formOf,
+  heldFirst,
+  newTrigger,
+  readTrigger,
+  type TriggerForm,
+} from './trigger-form.js';
 
 interface TriggerListProps {
   readonly triggers: readonly Trigger[];
@@ -99,13 +106,23 @@ function TriggerFields({ form, before, plate, onForm }: TriggerFieldsProps) {
                   {field.label}
                 </Typography>
               )}
-              <HeldTrigger
-                kinds={field.kinds as Trigger['kind'][]}
-                form={form.inner![field.name]!}
-                before={kept[field.name]}
-                plate={plate}
-                onForm={(next) => onForm({ ...form, inner: { ...form.inner, [field.name]: next } })}
-              />
+              {form.inner?.[field.name] && (
+                <HeldTrigger
+                  kinds={field.kinds as Trigger['kind'][]}
+                  form={form.inner[field.name]!}
+                  before={kept[field.name]}
+                  plate={plate}
+                  onForm={(next) => onForm({ ...form, inner: { ...form.inner, [field.name]: next } })}
+                />
+              )}
+              {field.isOptional && (
+                <Button
+                  size="small"
+                  onClick={() => onForm({ ...form, inner: toggled(form.inner, field, plate) })}
+                >
+                  {form.inner?.[field.name] ? 'Remove it' : 'Add an interval'}
+                </Button>
+              )}
             </Box>
           ),
       )}
@@ -150,6 +167,18 @@ function TriggerFields({ form, before, plate, onForm }: TriggerFieldsProps) {
 
 interface HeldTriggerProps extends TriggerFieldsProps {
   readonly kinds: readonly Trigger['kind'][];
+}
+
+type TriggerHolder = Parameters<typeof heldFirst>[0] & { readonly name: string };
+
+/** A held trigger added with what is usual, or taken away. */
+function toggled(
+  inner: TriggerForm['inner'],
+  field: TriggerHolder,
+  plate: DataPlate,
+): NonNullable<TriggerForm['inner']> {
+  const { [field.name]: held, ...rest } = inner ?? {};
+  return held ? rest : { ...rest, [field.name]: newTrigger(heldFirst(field), plate) };
 }
 
 /** A trigger within another: which kind it is, and its fields. */

@@ -127,7 +127,8 @@ export function formOf(trigger: Trigger, plate: DataPlate): TriggerForm {
   for (const field of triggerModuleOf(trigger).fields) {
     const value = values[field.name];
     if (field.as === 'trigger') {
-      inner[field.name] = value ? formOf(value as Trigger, plate) : newTrigger(heldFirst(field), plate);
+      if (value) inner[field.name] = formOf(value as Trigger, plate);
+      else if (!field.isOptional) inner[field.name] = newTrigger(heldFirst(field), plate);
     } else if (field.as === 'interval') {
       const [count, unit] = value ? stepTexts(value as CalendarStep) : ['', undefined];
       texts[field.name] = count;
@@ -141,7 +142,7 @@ export function formOf(trigger: Trigger, plate: DataPlate): TriggerForm {
 }
 
 /** What a held trigger begins as: a floor by hours, and whatever it holds back by what is measured. */
-function heldFirst({ kinds }: { readonly kinds: readonly string[] }): Trigger['kind'] {
+export function heldFirst({ kinds }: { readonly kinds: readonly string[] }): Trigger['kind'] {
   return (kinds.includes('condition') ? 'condition' : kinds[0]) as Trigger['kind'];
 }
 
@@ -172,6 +173,7 @@ export function readTrigger(form: TriggerForm, plate: DataPlate, before?: Trigge
     const { name } = field;
     const asked = shown.get(name);
     if (field.as === 'trigger') {
+      if (field.isOptional && !form.inner?.[name]) continue;
       const held = readTrigger(
         form.inner?.[name] ?? newTrigger(heldFirst(field), plate),
         plate,

@@ -1,11 +1,10 @@
+import { RunHours } from '../../parts/RunHours.js';
 import { Box, Link as MuiLink, Stack, Typography } from '@mui/material';
 import type { FleetUnitView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
-import { isEstimate } from '@entretien/core/plan';
 import { Link } from 'react-router';
 import { usePreferences } from '../../app/preferences.js';
 import { figureFont } from '../../app/theme.js';
-import { Figure } from '../../parts/Figure.js';
 import { RulerRow, RulerScale, stackedView } from '../../parts/ruler/RulerRow.js';
 import { namePressing, sayDue } from '../../parts/say-due.js';
 import { StopMark } from '../../parts/stop/StopMark.js';
@@ -146,7 +145,7 @@ interface UnitRowProps {
 function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
   const [ref, ownWidth] = useWidth<HTMLDivElement>();
   const [first] = unit.tasks;
-  const due = first && sayDue(first, Date.parse(unit.at), timeZone);
+  const due = first && sayDue(first, Date.parse(unit.at), timeZone, unit.meter);
   const stops = useStopsOf(unit.compressorId);
   const more = unit.counts.overdue + unit.counts.due + unit.counts.nearing - 1;
   return (
@@ -171,7 +170,7 @@ function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
           sx={{ justifyContent: { xs: 'start', md: 'space-between' }, gap: 1.5, alignItems: 'baseline' }}
         >
           <Box sx={{ ...figureFont, fontWeight: 700, fontSize: '0.98rem' }}>{unit.tag}</Box>
-          <RunHours unit={unit} />
+          <HoursOf unit={unit} />
         </Stack>
         <Typography
           variant="caption"
@@ -216,18 +215,12 @@ function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
   );
 }
 
-function RunHours({ unit }: { readonly unit: FleetUnitView }) {
+function HoursOf({ unit }: { readonly unit: FleetUnitView }) {
   if (unit.runHours === null)
     return (
       <Box component="span" sx={{ color: 'text.secondary', typography: 'caption' }}>
         not read
       </Box>
     );
-  return (
-    <Figure
-      value={Math.round(unit.runHours).toLocaleString('en')}
-      unit={isEstimate(unit.runHoursBasis) ? 'est.' : 'h'}
-      sx={{ fontSize: '0.88rem' }}
-    />
-  );
+  return <RunHours of={unit} />;
 }

@@ -1,3 +1,4 @@
+import { isMeterChanged } from '@entretien/core/hours';
 import { Box, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import type { ForecastView, HoursView, StandingView } from '@entretien/contracts';
 import { formatFigure } from '@entretien/core/quantities';
@@ -41,7 +42,9 @@ export function HoursPanel({ unitId, standing }: PanelProps) {
           '& .MuiToggleButton-root': { minHeight: { xs: 44, md: 34 }, px: 1.5, textTransform: 'none' },
         }}
       >
-        <ToggleButton value="total">Run hours</ToggleButton>
+        <ToggleButton value="total">
+          {isMeterChanged(standing.meter) ? 'Total hours, all meters' : 'Run hours'}
+        </ToggleButton>
         <ToggleButton value="weeks">Use per week</ToggleButton>
       </ToggleButtonGroup>
       <Box sx={{ height: 300 }}>

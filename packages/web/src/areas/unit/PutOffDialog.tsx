@@ -1,3 +1,4 @@
+import { fromMeter, sayHoursSeen } from '@entretien/core/hours';
 import { TextField, Typography } from '@mui/material';
 import type { PutOffTask, StandingView, TaskStandingView } from '@entretien/contracts';
 import { useState } from 'react';
@@ -38,7 +39,7 @@ export function PutOffDialog({ unitId, task, standing, timeZone, onClose }: PutO
           putOffAt: currentInstantText(),
           reason: reason.trim(),
           ...(untilOn === '' ? {} : { untilOn }),
-          ...(hours.value === null ? {} : { untilHours: hours.value }),
+          ...(hours.value === null ? {} : { untilHours: fromMeter(standing.meter, hours.value) }),
           ...(risk.trim() === '' ? {} : { risk: risk.trim() }),
         })
       }
@@ -82,14 +83,14 @@ export function PutOffDialog({ unitId, task, standing, timeZone, onClose }: PutO
       />
       {standing.runHours !== null && (
         <QuantityField
-          label="Until run hours"
+          label="Until the meter shows"
           kind="hours"
           entry={hours}
           onEntry={setHours}
           min={0}
           max={1_000_000}
           problem={form.problemOf('untilHours')}
-          hint={`It has run ${Math.round(standing.runHours)} h.`}
+          hint={`Now ${sayHoursSeen(standing.meter, Math.round(standing.runHours), 'full')}.`}
         />
       )}
     </FormDialog>

@@ -112,7 +112,7 @@ export function RecordServiceDialog({
                       whiteSpace: 'nowrap',
                     }}
                   >
-                    {sayDue(task, now, timeZone).short}
+                    {sayDue(task, now, timeZone, standing.meter).short}
                   </Box>
                   <DropMark state={task.state} used={task.usedFraction} size={24} />
                 </Stack>

@@ -52,7 +52,7 @@ export function StandingList({ unit, standing, timeZone, onChoose, onStartingPoi
         }}
       >
         {shown.map((task) => {
-          const due = sayDue(task, Date.parse(standing.at), timeZone);
+          const due = sayDue(task, Date.parse(standing.at), timeZone, standing.meter);
           return (
             <Box component="li" key={task.code} sx={{ borderBottom: 1, borderColor: 'divider' }}>
               <ButtonBase

@@ -150,6 +150,7 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
       taskNames={taskNames}
       now={Date.parse(standing.at)}
       timeZone={timeZone}
+      meter={standing.meter}
       onRecord={record}
       onWhy={(task) => setOpen({ dialog: 'why', task: task.code })}
       onMeasure={(check) => setOpen({ dialog: 'measure', check })}

@@ -1,3 +1,4 @@
+import { isMeterChanged, sayHoursSeen } from '@entretien/core/hours';
 import { Box, Stack, Typography } from '@mui/material';
 import type { CompressorView, SiteView, StandingView } from '@entretien/contracts';
 import { describeMachine } from '@entretien/core/machine';
@@ -50,6 +51,9 @@ export function UnitHead({ unit, site, standing, timeZone, children }: HeadProps
           ))}
           <Measured kind="pressure" value={unit.workingPressureBar} />
           <Measured kind="flow" value={unit.fadLpm} />
+          {standing.runHours !== null && isMeterChanged(standing.meter) && (
+            <Box component="li">{sayHoursSeen(standing.meter, Math.round(standing.runHours), 'full')}</Box>
+          )}
           <Box component="li">{sayUse(standing)}</Box>
           <Box component="li">
             {standing.lastReadingAt === null

@@ -1,14 +1,13 @@
+import { RunHours } from '../../parts/RunHours.js';
 import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import type { FleetUnitView } from '@entretien/contracts';
-import { isEstimate } from '@entretien/core/plan';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { usePreferences } from '../../app/preferences.js';
 import { StopMark } from '../../parts/stop/StopMark.js';
 import { figureFont } from '../../app/theme.js';
 import { DropMark } from '../../parts/DropMark.js';
-import { Figure } from '../../parts/Figure.js';
 import { namePressing, sayDue } from '../../parts/say-due.js';
 import { RulerRow } from '../../parts/ruler/RulerRow.js';
 import { DueFigure } from '../../parts/DueFigure.js';
@@ -54,19 +53,11 @@ export function RegisterTable({ units, zoneOf }: ListProps) {
     },
     {
       field: 'runHours',
-      headerName: 'Hours',
+      headerName: 'Meter',
       width: 92,
       align: 'right',
       headerAlign: 'right',
-      renderCell: ({ row }) =>
-        row.runHours === null ? (
-          '–'
-        ) : (
-          <Figure
-            value={Math.round(row.runHours).toLocaleString('en')}
-            unit={isEstimate(row.runHoursBasis) ? 'est.' : 'h'}
-          />
-        ),
+      renderCell: ({ row }) => (row.runHours === null ? '–' : <RunHours of={row} />),
     },
     {
       field: 'ruler',
@@ -112,7 +103,7 @@ export function RegisterTable({ units, zoneOf }: ListProps) {
 function NextTask({ unit, timeZone }: { readonly unit: FleetUnitView; readonly timeZone: string }) {
   const [first] = unit.tasks;
   if (!first) return <NothingDue unit={unit} />;
-  const due = sayDue(first, Date.parse(unit.at), timeZone);
+  const due = sayDue(first, Date.parse(unit.at), timeZone, unit.meter);
   return (
     <Stack direction="row" spacing={1} sx={{ alignItems: 'center', minWidth: 0, width: '100%' }}>
       <DropMark state={first.state} used={first.usedFraction} size={24} />
@@ -147,12 +138,7 @@ export function RegisterCards({ units, zoneOf }: ListProps) {
                     <StopMark compressorId={unit.compressorId} /> {unit.siteName}, {unit.description}
                   </Box>
                 </Typography>
-                {unit.runHours !== null && (
-                  <Figure
-                    value={Math.round(unit.runHours).toLocaleString('en')}
-                    unit={isEstimate(unit.runHoursBasis) ? 'est.' : 'h'}
-                  />
-                )}
+                <RunHours of={unit} />
               </Stack>
               <NextTask unit={unit} timeZone={zoneOf(unit.siteId)} />
             </Box>

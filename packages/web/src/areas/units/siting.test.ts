@@ -28,7 +28,7 @@ test('the record names what was seen to and what is open', () => {
   expect(sayCommissioned(plate({}), [])).toBe('');
   const some = sayCommissioned(plate({}), ['base', 'filter']);
   expect(some).toMatch(
-    /^Seen to: Level, on a firm and dust-free base; Intake filter fitted\. Open: No transit damage/,
+    /^Seen to: On a firm and dust-free base, level within 5°; Intake filter fitted\. Open: No transit damage/,
   );
   expect(sayCommissioned(plate({}), codes({}))).not.toContain('Open:');
 });

@@ -79,7 +79,7 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
                       </Box>
                       {due && (
                         <DueFigure
-                          words={sayDue(due, atWork.now, visit.timeZone).short}
+                          words={sayDue(due, atWork.now, visit.timeZone, view.standing.meter).short}
                           state={due.state}
                           size="0.84rem"
                         />

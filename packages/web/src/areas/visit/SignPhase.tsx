@@ -1,3 +1,5 @@
+import { fromMeter, sayHoursSeen } from '@entretien/core/hours';
+import type { StandingView } from '@entretien/contracts';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { DEFAULT_PERSON_ID } from '@entretien/contracts';
 import { summaryOf, type SummaryLine } from '@entretien/core/visit';
@@ -74,7 +76,7 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
               standing={view.standing}
               doneBy={signed.name}
               doneAt={signed.at}
-              hours={progress.hours ?? view.standing.runHours}
+              hours={hoursSigned(view.standing, progress.hours)}
               timeZone={visit.timeZone}
             />
           )}
@@ -194,4 +196,10 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
       )}
     </>
   );
+}
+
+/** Hours at the signature: as read, or said to be an estimate. */
+function hoursSigned({ runHours, meter }: StandingView, read: number | null): string | null {
+  if (read !== null) return sayHoursSeen(meter, fromMeter(meter, Math.round(read)), 'full');
+  return runHours === null ? null : `about ${sayHoursSeen(meter, Math.round(runHours), 'full')} (estimated)`;
 }

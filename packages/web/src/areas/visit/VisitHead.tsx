@@ -1,6 +1,7 @@
 import { Box, ButtonBase, Stack, Typography } from '@mui/material';
 import { figureFont } from '../../app/theme.js';
-import { Figure } from '../../parts/Figure.js';
+import { fromMeter } from '@entretien/core/hours';
+import { RunHours } from '../../parts/RunHours.js';
 import { StopMark } from '../../parts/stop/StopMark.js';
 import { phaseNames, phases, phasesDone, type Phase } from './phases.js';
 import type { UnitAtWork } from './use-visit.js';
@@ -15,7 +16,12 @@ interface HeadProps {
 export function VisitHead({ atWork, phase, onGo }: HeadProps) {
   const { visit, view, progress } = atWork;
   const done = phasesDone(atWork);
-  const hours = progress.hours ?? view.standing.runHours;
+  const { meter, runHours } = view.standing;
+  // What was read in this visit beats what is reckoned.
+  const shown =
+    progress.hours === null
+      ? view.standing
+      : { runHours: fromMeter(meter, progress.hours), runHoursBasis: 'read' as const, meter };
   return (
     <Box sx={{ borderBottom: 1, borderColor: 'divider', px: { xs: 2, md: 3.5 }, pt: 1.5, pb: 1 }}>
       <Stack direction="row" sx={{ alignItems: 'baseline', gap: 1.25 }}>
@@ -26,9 +32,7 @@ export function VisitHead({ atWork, phase, onGo }: HeadProps) {
           {visit.siteName}
         </Typography>
         <StopMark compressorId={view.compressorId} />
-        {hours !== null && (
-          <Figure value={Math.round(hours).toLocaleString('en')} unit="h" sx={{ fontSize: '1.1rem' }} />
-        )}
+        {(progress.hours ?? runHours) !== null && <RunHours of={shown} size="1.1rem" />}
       </Stack>
       {visit.units.length > 1 && (
         <Stack

@@ -163,6 +163,6 @@ function homeView(offsets: readonly number[], mode: RulerMode): RulerView {
 function summary(standing: StandingView, timeZone: string): string {
   const [first] = standing.tasks;
   return first
-    ? `First: ${first.name}, ${sayDue(first, Date.parse(standing.at), timeZone).short}.`
+    ? `First: ${first.name}, ${sayDue(first, Date.parse(standing.at), timeZone, standing.meter).short}.`
     : 'Nothing to do.';
 }

@@ -1,3 +1,4 @@
+import { FIRST_METER } from '@entretien/core/hours';
 import type { FleetUnitView } from '@entretien/contracts';
 import { memo } from 'react';
 import { Drop } from '../DropMark.js';
@@ -121,7 +122,7 @@ export function RulerScale({
   readonly now: number;
 }) {
   const view = stackedView[mode];
-  const scaleNow = { at: now, runHours: null, hoursPerDay: null };
+  const scaleNow = { at: now, runHours: null, hoursPerDay: null, meter: FIRST_METER };
   const ticks =
     mode === 'days'
       ? ticksOf(view, 'days', scaleNow, width)

@@ -1,6 +1,6 @@
+import { FIRST_METER, sayHoursSeen } from '@entretien/core/hours';
 import type { ServiceView } from '@entretien/contracts';
 import type { TaskState } from '@entretien/core/plan';
-import { formatFigure } from '@entretien/core/quantities';
 import { useId } from 'react';
 import { stateColour } from '../DropMark.js';
 import { sayDate, sayDue } from '../say-due.js';
@@ -79,7 +79,7 @@ export function NowLine({ now, view, width, line }: PartProps & { readonly now: 
   const label =
     now.runHours === null
       ? 'now'
-      : `${formatFigure(now.runHours, { maxDecimals: now.runHours < 100 ? 1 : 0 })} h${now.isEstimate ? ' est.' : ''}`;
+      : `${sayHoursSeen(now.meter, now.runHours)}${now.isEstimate ? ' est.' : ''}`;
   const half = Math.max(24, label.length * 4 + 10);
   const centre = Math.min(width - half, Math.max(half, x));
   return (
@@ -235,7 +235,7 @@ export function Labels({ pins, levels, width, line, timeZone, now }: LabelsProps
   const labels = pins.map(({ x, tasks }) => {
     const [first, ...others] = tasks;
     const name = others.length > 0 ? `${first!.name} +${others.length}` : first!.name;
-    const due = sayDue(first!, now, timeZone);
+    const due = sayDue(first!, now, timeZone, FIRST_METER);
     const date = first!.likelyOn === null ? '' : ` · ${sayDate(first!.likelyOn, now, timeZone)}`;
     const under = `${due.short}${date}`;
     const wide = Math.max(name.length * 6.7, under.length * 6) + 10;

@@ -1,7 +1,8 @@
+import { FIRST_METER } from '@entretien/core/hours';
 import fc from 'fast-check';
 import { clusterPins, niceStep, placeLabels, serviceOffset, taskOffset, xOf } from './ruler-points.js';
 
-const now = { at: Date.UTC(2026, 10, 24, 12), runHours: 487, hoursPerDay: 2 };
+const now = { at: Date.UTC(2026, 10, 24, 12), runHours: 487, hoursPerDay: 2, meter: FIRST_METER };
 const byHours = { ruledBy: 'hours', remainingHours: 13, likelyOn: '2026-12-01' } as const;
 const byDate = { ruledBy: 'calendar', remainingHours: 40, likelyOn: '2026-12-04' } as const;
 

@@ -1,5 +1,6 @@
 import type { FleetUnitView, ServiceView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { DAY_MS, HOUR_MS } from '@entretien/core/basics';
+import type { MeterScale } from '@entretien/core/hours';
 import { isEstimate } from '@entretien/core/plan';
 
 export type RulerMode = 'hours' | 'days';
@@ -9,15 +10,16 @@ export interface RulerNow {
   readonly at: number;
   readonly runHours: number | null;
   readonly hoursPerDay: number | null;
+  readonly meter: MeterScale;
   /** Whether the run hours are an estimate, and to be shown as one. */
   readonly isEstimate?: boolean;
 }
 
 export function rulerNow(
-  standing: Pick<StandingView, 'at' | 'runHours' | 'hoursPerDay' | 'runHoursBasis'>,
+  standing: Pick<StandingView, 'at' | 'runHours' | 'hoursPerDay' | 'runHoursBasis' | 'meter'>,
 ): RulerNow {
-  const { at, runHours, hoursPerDay, runHoursBasis } = standing;
-  return { at: Date.parse(at), runHours, hoursPerDay, isEstimate: isEstimate(runHoursBasis) };
+  const { at, runHours, hoursPerDay, runHoursBasis, meter } = standing;
+  return { at: Date.parse(at), runHours, hoursPerDay, meter, isEstimate: isEstimate(runHoursBasis) };
 }
 
 type DueTask = Pick<TaskStandingView, 'ruledBy' | 'remainingHours' | 'likelyOn'>;

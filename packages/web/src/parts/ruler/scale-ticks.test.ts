@@ -1,8 +1,9 @@
+import { FIRST_METER } from '@entretien/core/hours';
 import fc from 'fast-check';
 import { ticksOf } from './scale-ticks.js';
 import { xOf, type RulerMode } from './ruler-points.js';
 
-const now = { at: Date.UTC(2026, 10, 24, 12), runHours: 487, hoursPerDay: 2 };
+const now = { at: Date.UTC(2026, 10, 24, 12), runHours: 487, hoursPerDay: 2, meter: FIRST_METER };
 
 function labels(mode: RulerMode, from: number, to: number, width: number): string[] {
   return ticksOf({ from, to }, mode, now, width).flatMap((tick) => (tick.label === null ? [] : [tick.label]));

@@ -1,4 +1,5 @@
 import { DAY_MS, monthName } from '@entretien/core/basics';
+import { onMeter, type MeterScale } from '@entretien/core/hours';
 import { formatFigure } from '@entretien/core/quantities';
 import { niceStep, type RulerMode, type RulerNow, type RulerView } from './ruler-points.js';
 
@@ -11,21 +12,23 @@ export interface Tick {
 
 /** Ticks of a ruler: figures of run hours, or dates. */
 export function ticksOf(view: RulerView, mode: RulerMode, now: RulerNow, width: number): Tick[] {
-  if (mode === 'hours') return hourTicks(view, now.runHours ?? 0, width);
+  if (mode === 'hours') return hourTicks(view, now.runHours ?? 0, now.meter, width);
   return (view.to - view.from) / width > 0.11
     ? monthTicks(view, now.at, width)
     : dayTicks(view, now.at, width);
 }
 
-function hourTicks(view: RulerView, runHours: number, width: number): Tick[] {
+/** Round figures of the meter that is fitted; what lies before it was has no figure on it. */
+function hourTicks(view: RulerView, runHours: number, meter: MeterScale, width: number): Tick[] {
+  const shown = onMeter(meter, runHours);
   const step = niceStep(view.to - view.from, width, 64);
   const minor = step / 5;
-  const first = Math.ceil((runHours + view.from) / minor);
+  const first = Math.ceil((shown + view.from) / minor);
   const ticks: Tick[] = [];
-  for (let index = Math.max(0, first); index * minor <= runHours + view.to; index++) {
+  for (let index = Math.max(0, first); index * minor <= shown + view.to; index++) {
     const isLong = index % 5 === 0;
     const label = isLong ? formatFigure(index * minor, { figures: 6, maxDecimals: 1 }) : null;
-    ticks.push({ offset: index * minor - runHours, label });
+    ticks.push({ offset: index * minor - shown, label });
   }
   return ticks;
 }

@@ -1,5 +1,6 @@
+import { sayHoursSeen, type MeterScale } from '@entretien/core/hours';
 import type { CheckFigure, Verdict } from '@entretien/core/checks';
-import { convert, formatFigure, storedUnit, unitByCode } from '@entretien/core/quantities';
+import { convert, storedUnit, unitByCode } from '@entretien/core/quantities';
 import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 import { Line } from 'react-chartjs-2';
 import { usePreferences } from '../../../app/preferences.js';
@@ -30,10 +31,12 @@ interface ChartProps {
   readonly series: CheckSeries;
   readonly now: number;
   readonly timeZone: string;
+  /** Scale that hours are said on. */
+  readonly meter: MeterScale;
 }
 
 /** A check over the run hours: measurements by verdict, limit, baseline, pairs around work, and the trend. */
-export function CheckChart({ name, figure, series, now, timeZone }: ChartProps) {
+export function CheckChart({ name, figure, series, now, timeZone, meter }: ChartProps) {
   const tokens = useTokens();
   const units = usePreferences((preferences) => preferences.units);
   const { axis, points, limit, pairs } = series;
@@ -42,9 +45,7 @@ export function CheckChart({ name, figure, series, now, timeZone }: ChartProps) 
       ? convert(value, storedUnit(figure.quantity), unitByCode(figure.quantity, units[figure.quantity]))
       : value;
   const sayX = (x: number) =>
-    axis === 'hours'
-      ? `${formatFigure(x, { figures: 5, maxDecimals: 0 })} h`
-      : sayDate(isoDay(x), now, timeZone);
+    axis === 'hours' ? sayHoursSeen(meter, Math.round(x)) : sayDate(isoDay(x), now, timeZone);
   const say = (value: number) => sayFigure(value, figure, units);
   const [from, to] = [points[0]!.x, points.at(-1)!.x];
   const line = trendLine(series, from, to);

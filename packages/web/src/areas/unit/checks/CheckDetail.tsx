@@ -1,3 +1,4 @@
+import { sayHoursSeen } from '@entretien/core/hours';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import type { CompressorView, MeasurementView, ServiceView } from '@entretien/contracts';
 import {
@@ -7,10 +8,9 @@ import {
   type CheckFigure,
   type CheckTrend,
 } from '@entretien/core/checks';
-import { formatFigure } from '@entretien/core/quantities';
 import { lazy, Suspense, useState } from 'react';
 import { usePreferences } from '../../../app/preferences.js';
-import { useForecast, useMeasurements } from '../../../data/queries.js';
+import { useForecast, useMeasurements, useMeterScale } from '../../../data/queries.js';
 import { sayFigure } from '../../../parts/checks/say-figure.js';
 import { sayDate } from '../../../parts/say-due.js';
 import { Empty, Failed, Waiting } from '../../../parts/States.js';
@@ -80,6 +80,7 @@ interface PictureProps {
 
 function Picture({ unit, check, measurements, services, now, timeZone }: PictureProps) {
   const series = checkSeries(check, measurements, services);
+  const meter = useMeterScale(unit.id);
   const { figure } = check;
   if (series.points.length === 0) return null;
   const legend = [
@@ -93,7 +94,14 @@ function Picture({ unit, check, measurements, services, now, timeZone }: Picture
     <>
       <Box sx={{ height: 240 }}>
         <Suspense fallback={<Waiting lines={5} />}>
-          <CheckChart name={check.name} figure={figure} series={series} now={now} timeZone={timeZone} />
+          <CheckChart
+            name={check.name}
+            figure={figure}
+            series={series}
+            now={now}
+            timeZone={timeZone}
+            meter={meter}
+          />
         </Suspense>
       </Box>
       <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', mb: 1 }}>
@@ -116,8 +124,6 @@ function Picture({ unit, check, measurements, services, now, timeZone }: Picture
   );
 }
 
-const hoursWords = (hours: number) => formatFigure(hours, { figures: 5, maxDecimals: 0 });
-
 interface TrendProps {
   readonly unit: CompressorView;
   readonly trend: CheckTrend;
@@ -131,6 +137,8 @@ interface TrendProps {
 function Trend({ unit, trend, figure, limit, now, timeZone }: TrendProps) {
   const units = usePreferences((preferences) => preferences.units);
   const { limitHours } = trend;
+  const meter = useMeterScale(unit.id);
+  const at = (hours: number) => sayHoursSeen(meter, Math.round(hours));
   const forecast = useForecast(unit.id, limitHours ? Math.round(limitHours.likely) : 0);
   if (limit === null) return null;
   const said = sayFigure(limit, figure, units);
@@ -149,15 +157,14 @@ function Trend({ unit, trend, figure, limit, now, timeZone }: TrendProps) {
     );
   }
   const likely = forecast.data?.likely;
-  const late = limitHours.late === null ? 'much later' : `${hoursWords(limitHours.late)} h`;
+  const late = limitHours.late === null ? 'much later' : at(limitHours.late);
   return (
     <Typography variant="body2" sx={{ mb: 1 }}>
       <strong>
-        At this pace it reaches {said} near {hoursWords(limitHours.likely)} h
+        At this pace it reaches {said} near {at(limitHours.likely)}
         {likely ? `, about ${sayDate(likely.slice(0, 10), now, timeZone)}` : ''}.
       </strong>{' '}
-      Between {hoursWords(limitHours.early)} h and {late}, eight chances in ten; by {trend.count}{' '}
-      measurements.
+      Between {at(limitHours.early)} and {late}, eight chances in ten; by {trend.count} measurements.
     </Typography>
   );
 }
@@ -206,6 +213,7 @@ interface RecordsProps {
 /** Every measurement, the latest first, with the judgement made then. */
 function Records({ unit, check, measurements, now, timeZone, onCorrect }: RecordsProps) {
   const [shown, setShown] = useState(SHOWN_AT_FIRST);
+  const meter = useMeterScale(unit.id);
   const [withdrawn, setWithdrawn] = useState<MeasurementView | null>(null);
   const dayOf = ({ takenAt }: MeasurementView) =>
     sayDate(toLocalText(Date.parse(takenAt), timeZone).slice(0, 10), now, timeZone);
@@ -222,7 +230,7 @@ function Records({ unit, check, measurements, now, timeZone, onCorrect }: Record
               <VerdictMark {...one.judgement} />
               <Typography variant="caption" sx={{ color: 'text.secondary', textAlign: 'right' }}>
                 {dayOf(one)}
-                {one.runHours === null ? '' : ` · ${hoursWords(one.runHours)} h`}
+                {one.runHours === null ? '' : ` · ${sayHoursSeen(meter, Math.round(one.runHours))}`}
                 {one.baseline ? ' · baseline' : ''}
               </Typography>
             </Stack>

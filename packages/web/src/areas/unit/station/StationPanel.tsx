@@ -1,3 +1,4 @@
+import { sayHoursSeen, type MeterScale } from '@entretien/core/hours';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import type {
   CompressorView,
@@ -7,7 +8,7 @@ import type {
   VesselView,
 } from '@entretien/contracts';
 import type { CheckDefinition } from '@entretien/core/checks';
-import { sayHours, sayTrigger, type VesselExamination } from '@entretien/core/plan';
+import { sayTrigger, type VesselExamination } from '@entretien/core/plan';
 import type { ReactNode } from 'react';
 import { usePreferences } from '../../../app/preferences.js';
 import { shownFigure } from '../../../parts/checks/say-figure.js';
@@ -41,6 +42,8 @@ interface StationPanelProps extends StationActions {
   readonly taskNames: ReadonlyMap<string, string>;
   readonly now: number;
   readonly timeZone: string;
+  /** Scale that its figures of hours are said on. */
+  readonly meter: MeterScale;
 }
 
 const SERVICES_SHOWN = 4;
@@ -97,8 +100,19 @@ function Part({ title, children }: { readonly title: string; readonly children: 
 
 type RowProps = StationPanelProps & { readonly task: TaskStandingView; readonly how: string | undefined };
 
-function TaskRow({ task, how, now, timeZone, vessels, taskNames, onRecord, onWhy, onExamine }: RowProps) {
-  const due = sayDue(task, now, timeZone);
+function TaskRow({
+  task,
+  how,
+  now,
+  timeZone,
+  meter,
+  vessels,
+  taskNames,
+  onRecord,
+  onWhy,
+  onExamine,
+}: RowProps) {
+  const due = sayDue(task, now, timeZone, meter);
   const { vessel } = task;
   const record = () => {
     const known = vessel && vessels?.find(({ id }) => id === vessel.id);
@@ -290,7 +304,7 @@ function Checks({ station, now, timeZone, onMeasure, onCheck }: StationPanelProp
   );
 }
 
-function History({ station, services, taskNames, now, timeZone }: StationPanelProps) {
+function History({ station, services, taskNames, now, timeZone, meter }: StationPanelProps) {
   const codes = new Set(station.tasks.map(({ code }) => code));
   const done = services
     .flatMap((service) => {
@@ -316,7 +330,7 @@ function History({ station, services, taskNames, now, timeZone }: StationPanelPr
             {sayDate(service.doneAt.slice(0, 10), now, timeZone)}
           </Box>
           <Figure
-            value={service.runHours === null ? '' : sayHours(Math.round(service.runHours))}
+            value={service.runHours === null ? '' : sayHoursSeen(meter, Math.round(service.runHours))}
             sx={{ fontSize: '0.86rem' }}
           />
           <span>{tasks.map((code) => taskNames.get(code) ?? code).join(', ')}</span>

@@ -64,9 +64,13 @@ export function WhyDialog({ task, standing, timeZone, onClose, onPutOff, onChang
       <DialogContent sx={{ pt: '4px !important' }}>
         <Stack direction="row" sx={{ alignItems: 'center', gap: 1.25, mb: 1.5 }}>
           <DropMark state={task.state} used={task.usedFraction} size={34} />
-          <DueFigure words={sayDue(task, at, timeZone).short} state={task.state} size="1.35rem" />
+          <DueFigure
+            words={sayDue(task, at, timeZone, standing.meter).short}
+            state={task.state}
+            size="1.35rem"
+          />
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-            {sayDue(task, at, timeZone).exact}
+            {sayDue(task, at, timeZone, standing.meter).exact}
           </Typography>
         </Stack>
         {ruler && ruler.rows.some(({ due }) => due !== null) && (

@@ -1,9 +1,10 @@
+import { FIRST_METER } from '@entretien/core/hours';
 import type { Explanation } from '@entretien/core/plan';
 import { triggerRows } from './trigger-rows.js';
 
 const DAY = 86_400_000;
 const NOW = Date.UTC(2026, 10, 25, 12);
-const now = { at: NOW, runHours: 1000, hoursPerDay: 10 };
+const now = { at: NOW, runHours: 1000, hoursPerDay: 10, meter: FIRST_METER };
 
 const trigger = (more: object) =>
   ({

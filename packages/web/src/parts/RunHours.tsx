@@ -1,0 +1,36 @@
+import { Box } from '@mui/material';
+import type { StandingView } from '@entretien/contracts';
+import { hoursSeen, isMeterChanged, sayHoursSeen } from '@entretien/core/hours';
+import { isEstimate } from '@entretien/core/plan';
+import { formatFigure } from '@entretien/core/quantities';
+import { Figure } from './Figure.js';
+
+interface RunHoursProps {
+  readonly of: Pick<StandingView, 'runHours' | 'runHoursBasis' | 'meter'>;
+  readonly size?: string;
+}
+
+/** Run hours as the meter of the machine shows them; the total beside them where a meter was changed. */
+export function RunHours({ of: { runHours, runHoursBasis, meter }, size = '0.88rem' }: RunHoursProps) {
+  if (runHours === null) return null;
+  const { figure, counter } = hoursSeen(meter, Math.round(runHours));
+  const unit = isEstimate(runHoursBasis) ? 'est.' : counter === 'meter' ? 'h' : `h ${counter}`;
+  return (
+    <Box
+      component="span"
+      sx={{ whiteSpace: 'nowrap' }}
+      title={sayHoursSeen(meter, Math.round(runHours), 'full')}
+    >
+      <Figure
+        value={formatFigure(figure, { figures: 7, maxDecimals: 0 })}
+        unit={unit}
+        sx={{ fontSize: size }}
+      />
+      {isMeterChanged(meter) && (
+        <Box component="span" sx={{ color: 'text.secondary', typography: 'caption', display: 'block' }}>
+          {formatFigure(runHours, { figures: 7, maxDecimals: 0 })} total
+        </Box>
+      )}
+    </Box>
+  );
+}
