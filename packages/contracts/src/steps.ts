@@ -6,6 +6,7 @@ import {
   measurePhases,
   MOST_PARTS,
   stepLimits,
+  lookFindings,
   taskOutcomes,
   type MeasurePhase,
   type StepKind,
@@ -61,6 +62,13 @@ export class TaskDetails {
   @IsIn(taskOutcomes, { message: `What became of it is one of ${taskOutcomes.join(', ')}.` })
   outcome: (typeof taskOutcomes)[number];
   @Optional() @IsReason() reason?: string;
+}
+
+/** A task of unknown history was looked at. */
+export class LookDetails {
+  @IsCode('The task') task: string;
+  @IsIn(lookFindings, { message: `How it was found is one of ${lookFindings.join(', ')}.` })
+  found: (typeof lookFindings)[number];
 }
 
 /** A station was gone through. */
@@ -150,6 +158,7 @@ export const stepContracts: Contracts<StepKind> = {
   restart: RestartDetails,
   tight: TightDetails,
   task: TaskDetails,
+  look: LookDetails,
   station: StationDetails,
   close: CloseDetails,
   plan: PlanDetails,

@@ -197,6 +197,8 @@ export interface StandingView {
   readonly runHoursBasis: RunHoursBasis | null;
   /** How the figure on the meter that is fitted follows from run hours, which go on over every meter. */
   readonly meter: MeterScale;
+  /** Hours of which nobody said yet whether the machine has run them since new; null where there is nothing to ask. */
+  readonly meterQuestion: number | null;
   readonly hoursPerDay: number | null;
   readonly lastReadingAt: string | null;
   /** Whether reading the hours would make its dates surer, and by how much; null where it would not. */

@@ -65,7 +65,10 @@ test('one machine is overdue, and dust is why its intake interval is short', () 
 });
 
 test('one has no history, one stands idle since spring, one is long unread', () => {
-  expect(standingOf('HT-1').tasks.every((task) => task.state === 'unknown')).toBe(true);
+  const { tasks } = standingOf('HT-1');
+  expect(tasks.every(({ startedBy }) => startedBy === null)).toBe(true);
+  // The relief valve was never seen, the separator was measured.
+  expect(tasks.find(({ code }) => code === 'relief-test')?.state).toBe('due');
   expect(standingOf('HT-2').hoursPerDay).toBe(0);
   expect(NOW - Date.parse(standingOf('BQ-1').lastReadingAt!)).toBeGreaterThan(60 * 86_400_000);
 });

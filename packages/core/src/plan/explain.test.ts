@@ -1,7 +1,7 @@
 import { explain } from './explain.js';
 import { day, done, history, measured, only, read, task } from './fixtures.js';
 import { sayExplanation } from './say-explanation.js';
-import type { ServicePlan, Trigger } from './service-plan.js';
+import { onPracticeOnly, type ServicePlan, type Trigger } from './service-plan.js';
 import { sayTrigger } from './triggers/index.js';
 
 const upTo = (days: number) => [read(0, 0), read(days, days * 8)];
@@ -38,6 +38,50 @@ describe('why this date', () => {
     expect(words[4]).toBe('Every 45 days: 7 Mar 2026.');
     expect(words[5]).toBe('The hours come first: due at 410 h, about 21 Feb 2026.');
     expect(words).toHaveLength(6);
+  });
+
+  test('what other sources say stands beside it, and who decided', () => {
+    const [oil] = plan.tasks;
+    const chosen = {
+      tasks: [
+        {
+          ...oil!,
+          origin: 'book' as const,
+          triggers: [{ kind: 'hours' as const, every: 300 }],
+          others: [
+            { origin: 'practice' as const, triggers: oil!.triggers },
+            { origin: 'label' as const, triggers: [{ kind: 'hours' as const, every: 250 }] },
+          ],
+          choice: { because: 'It is under warranty.', by: 'Ida Norling' },
+        },
+      ],
+    };
+    expect(said(chosen, history({ readings: upTo(40) }), 40).slice(0, 2)).toEqual([
+      'Every 300 h: by the maker’s manual. Oil ages by standing, too.',
+      'Common practice: every 500 h or every 3 months. Label: every 250 h. Chosen: manual, by Ida Norling: It is under warranty.',
+    ]);
+    expect(onPracticeOnly(chosen)).toEqual([]);
+    expect(onPracticeOnly(plan).map(({ code }) => code)).toEqual(['oil']);
+  });
+
+  test('a figure of hours is the one that the meter will show', () => {
+    // The first meter came off at 160 h on day 20; the next began at 0.
+    const replaced = history({
+      readings: [read(0, 0), read(20, 160), read(40, 160)],
+      meterChanges: [
+        {
+          changedAt: day(20) + 1,
+          oldFinalHours: 160,
+          newStartHours: 0,
+          reason: 'replaced',
+          recordedAt: day(20),
+        },
+      ],
+      services: [done(30, ['oil'])],
+    });
+    const words = said(plan, replaced, 40);
+    expect(words[1]).toBe('Last done on 31 Jan 2026, at 80 h.');
+    expect(words[2]).toMatch(/^Every 500 h: at 580 h on the meter, 740 h total, /);
   });
 
   test('as data', () => {
@@ -87,7 +131,7 @@ describe('why this date', () => {
       ],
     });
     const words = said(decided, past, 50);
-    expect(words[0]).toBe('Every 500 h: by the maker’s book. Oil ages by standing, too.');
+    expect(words[0]).toBe('Every 500 h: by the maker’s manual. Oil ages by standing, too.');
     expect(words[1]).toBe('Decided here × 0.8, instead of × 0.5: Extraction fitted.');
     expect(words[2]).toBe(
       'No record yet; counted from commissioning on 1 Jan 2026, at 0 h. It keeps to fixed multiples: doing one late does not move the next.',

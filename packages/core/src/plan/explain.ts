@@ -2,7 +2,14 @@ import { formatDay, type Instant, type LocalDate } from '../basics/index.js';
 import type { MeterScale } from '../hours/index.js';
 import type { StartBasis } from './due-point.js';
 import { historyUpTo, type UnitHistory } from './history.js';
-import type { IntervalOrigin, ServicePlan, ServiceTask, Trigger } from './service-plan.js';
+import type {
+  IntervalChoice,
+  IntervalOrigin,
+  OtherInterval,
+  ServicePlan,
+  ServiceTask,
+  Trigger,
+} from './service-plan.js';
 import type { AppliedFactor } from './severity.js';
 import { judgePlan, type JudgedPlan } from './standing.js';
 import type { JudgedTask, TaskStanding } from './task-standing.js';
@@ -45,6 +52,9 @@ export interface Explanation {
   readonly name: string;
   readonly origin: IntervalOrigin;
   readonly because: string | null;
+  /** What other sources say, and why the chosen one stands. */
+  readonly others: readonly OtherInterval[];
+  readonly choice: IntervalChoice | null;
   readonly counting: 'last-done' | 'grid';
   readonly safety: boolean;
   readonly factors: readonly AppliedFactor[];
@@ -96,6 +106,8 @@ function explanationOf(
     name: task.name,
     origin: task.origin,
     because: task.because ?? null,
+    others: task.others ?? [],
+    choice: task.choice ?? null,
     counting: task.counting,
     safety: task.safety ?? false,
     factors,

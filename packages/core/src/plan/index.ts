@@ -51,15 +51,18 @@ export { comingPoints, type ComingPoint } from './coming.js';
 export { oilLifeShare, USUAL_RATED_C, type AppliedFactor } from './severity.js';
 export {
   intervalOrigins,
+  onPracticeOnly,
   isolationStates,
   isRoutine,
   planVersionAt,
   severityKinds,
   taskActions,
   taskLimits,
+  type IntervalChoice,
   type IntervalOrigin,
   type IsolationState,
   type KitItem,
+  type OtherInterval,
   type PlanVersion,
   type ServicePlan,
   type ServiceTask,
@@ -79,7 +82,7 @@ export {
   type VesselRef,
 } from './vessel-history.js';
 export { readingNeed, type ReadingNeed } from './reading-need.js';
-export { sayExplanation, type SaidStep } from './say-explanation.js';
+export { originNames, sayExplanation, type SaidStep } from './say-explanation.js';
 export { sayTriggers } from './say-trigger.js';
 export { fitPlan, planProblems } from './plan-problems.js';
 export { planDifference, type TaskDifference } from './plan-difference.js';
@@ -118,3 +121,5 @@ export {
   type TriggerKinds,
   type TriggerModule,
 } from './triggers/index.js';
+export { foundShares, pointByShare, type FoundPoint, type FoundShare } from './found-share.js';
+export { meterQuestion } from './meter-question.js';

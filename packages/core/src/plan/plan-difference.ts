@@ -51,6 +51,12 @@ function changesOf(was: ServiceTask, is: ServiceTask, say: SayQuantity): string[
   compare('safety: ', ({ safety }) => (safety ? 'yes' : 'no'));
   compare('covers: ', ({ covers = [] }) => covers.join(', '));
   compare('from: ', ({ origin }) => origin.replaceAll('-', ' '));
+  compare('other sources: ', ({ others = [] }) =>
+    others
+      .map((other) => `${other.origin.replaceAll('-', ' ')}: ${sayTriggers(other.triggers, say)}`)
+      .join('; '),
+  );
+  compare('chosen because: ', ({ choice }) => (choice ? `${choice.because} (${choice.by})` : ''));
   compare('minutes: ', ({ minutes }) => String(minutes));
   compare('state: ', ({ isolation }) => isolation.replaceAll('-', ' '));
   compare('opens: ', ({ opens = [] }) => opens.join(', '));

@@ -126,6 +126,27 @@ const taskOf = (triggers: readonly string[]) =>
       },
       minutes: whole(0, taskLimits.minutes),
       origin: { enum: [...intervalOrigins] },
+      others: {
+        type: 'array',
+        description: 'What other sources say of its interval, kept beside the chosen one.',
+        items: closed(
+          {
+            origin: { enum: [...intervalOrigins] },
+            triggers: {
+              type: 'array',
+              items: { oneOf: triggers.map(ref) },
+              minItems: 1,
+              maxItems: taskLimits.triggers,
+            },
+          },
+          ['origin', 'triggers'],
+        ),
+        maxItems: taskLimits.others,
+      },
+      choice: {
+        description: 'Why the chosen figure and not another, and who decided.',
+        ...closed({ because: text(taskLimits.reason), by: text(taskLimits.name) }, ['because', 'by']),
+      },
       safety: { type: 'boolean' },
       once: { type: 'boolean' },
       covers: { type: 'array', items: code, maxItems: taskLimits.covers, uniqueItems: true },

@@ -27,7 +27,14 @@ export function planProblems(plan: ServicePlan, plate: DataPlate): readonly Prob
     if (hasRun && task.triggers.some(({ kind }) => kind !== 'run')) {
       say(task, 'run-and-date', 'what belongs to every run has no due date; make two tasks of it.');
     }
-    for (const trigger of task.triggers) {
+    const origins = [task.origin, ...(task.others ?? []).map(({ origin }) => origin)];
+    if (new Set(origins).size < origins.length) {
+      say(task, 'source-twice', 'each source gives one figure: two come from the same.');
+    }
+    if (task.others?.length && !(task.choice && task.choice.because.trim() && task.choice.by.trim())) {
+      say(task, 'choice-unexplained', 'several sources give a figure: say why this one, and who decided.');
+    }
+    for (const trigger of [...task.triggers, ...(task.others ?? []).flatMap((other) => other.triggers)]) {
       const wrong = triggerProblem(trigger);
       if (wrong) say(task, 'trigger', wrong);
     }

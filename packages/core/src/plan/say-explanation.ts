@@ -9,14 +9,23 @@ import { sayTrigger } from './triggers/index.js';
 
 /** A step of the reasoning, to be read aloud. */
 export interface SaidStep {
-  readonly step: 'rule' | 'factor' | 'start' | 'point' | 'due';
+  readonly step: 'rule' | 'source' | 'factor' | 'start' | 'point' | 'due';
   readonly words: string;
   /** The trigger it speaks of, by its place in the explanation. */
   readonly trigger?: number;
 }
 
+/** A source of intervals by name. */
+export const originNames: Record<IntervalOrigin, string> = {
+  book: 'manual',
+  label: 'label',
+  practice: 'common practice',
+  regulation: 'regulation',
+  'own-history': 'own history',
+};
+
 const origins: Record<IntervalOrigin, string> = {
-  book: 'by the maker’s book',
+  book: 'by the maker’s manual',
   label: 'by the label on the machine',
   practice: 'common practice',
   regulation: 'by regulation',
@@ -33,6 +42,7 @@ export function sayExplanation(
   const day = (at: Instant) => sayDay(formatDay(localDayAt(at, timeZone)));
   const steps: SaidStep[] = [
     { step: 'rule', words: sayRule(explanation, say) },
+    ...saySources(explanation, say),
     ...factors.map((factor): SaidStep => {
       const times = `× ${formatFigure(factor.times, { maxDecimals: 2 })}`;
       return {
@@ -75,6 +85,17 @@ function sayRule({ triggers, origin, because }: Explanation, say: SayQuantity): 
   const rule = triggers.map(({ rule: one }) => sayTrigger(one, say)).join(' or ');
   const first = triggers.length > 1 ? ', whichever comes first' : '';
   return `${capital(rule)}${first}: ${origins[origin]}.${because === null ? '' : ` ${because}`}`;
+}
+
+/** What other sources say of the interval, and who decided between them. */
+function saySources({ others, choice, origin }: Explanation, say: SayQuantity): readonly SaidStep[] {
+  if (others.length === 0) return [];
+  const said = others.map(
+    (other) =>
+      `${capital(originNames[other.origin])}: ${other.triggers.map((one) => sayTrigger(one, say)).join(' or ')}.`,
+  );
+  const decided = choice === null ? '.' : `, by ${choice.by}: ${choice.because}`;
+  return [{ step: 'source', words: `${said.join(' ')} Chosen: ${originNames[origin]}${decided}` }];
 }
 
 function sayStart({ start, counting, triggers, meter, safety }: Explanation): string {

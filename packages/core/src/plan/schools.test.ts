@@ -214,6 +214,27 @@ describe('what cannot be in a plan', () => {
     ['covering itself', withFirst({ covers: ['oil-change'] }), 'covers-itself'],
     ['falling milestones', withFirst({ triggers: [{ kind: 'milestone', at: [500, 500] }] }), 'trigger'],
     [
+      'two figures from one source',
+      withFirst({
+        others: [{ origin: 'practice', triggers: [{ kind: 'hours', every: 300 }] }],
+        choice: { because: 'warranty', by: 'Ida' },
+      }),
+      'source-twice',
+    ],
+    [
+      'several figures and no reason',
+      withFirst({ others: [{ origin: 'book', triggers: [{ kind: 'hours', every: 300 }] }] }),
+      'choice-unexplained',
+    ],
+    [
+      'a figure of another source that makes no sense',
+      withFirst({
+        others: [{ origin: 'book', triggers: [{ kind: 'milestone', at: [500, 500] }] }],
+        choice: { because: 'warranty', by: 'Ida' },
+      }),
+      'trigger',
+    ],
+    [
       'a check nobody knows',
       withFirst({ triggers: [{ kind: 'condition', check: 'taste', limit: 1 }] }),
       'trigger',

@@ -27,6 +27,18 @@ export type IsolationState = (typeof isolationStates)[number];
 export const intervalOrigins = ['book', 'label', 'practice', 'regulation', 'own-history'] as const;
 export type IntervalOrigin = (typeof intervalOrigins)[number];
 
+/** A figure that another source gives for the interval of a task, kept beside the chosen one. */
+export interface OtherInterval {
+  readonly origin: IntervalOrigin;
+  readonly triggers: readonly Trigger[];
+}
+
+/** Who chose among several figures, and why. */
+export interface IntervalChoice {
+  readonly because: string;
+  readonly by: string;
+}
+
 /** Bounds of what stands in a task and in a plan. */
 export const taskLimits = {
   name: 80,
@@ -36,6 +48,7 @@ export const taskLimits = {
   reason: 300,
   minutes: 10_000,
   triggers: 8,
+  others: 4,
   covers: 30,
   checks: 10,
   opens: 5,
@@ -100,7 +113,12 @@ export interface ServiceTask {
    */
   readonly testedBy?: readonly string[] | undefined;
   readonly minutes: number;
+  /** Source of the triggers above: the figure that was chosen. */
   readonly origin: IntervalOrigin;
+  /** What other sources say, each once. */
+  readonly others?: readonly OtherInterval[] | undefined;
+  /** Why this one and not another, where there is more than one. */
+  readonly choice?: IntervalChoice | undefined;
   /** Late at once when past its point. */
   readonly safety?: boolean | undefined;
   /** Done a single time in the machine's life. */
@@ -157,4 +175,12 @@ export function planVersionAt(versions: readonly PlanVersion[], at: number): Pla
 /** Whether a task is done within a run, so that it has no due point. */
 export function isRoutine(task: Pick<ServiceTask, 'triggers'>): boolean {
   return task.triggers.length > 0 && task.triggers.every(({ kind }) => kind === 'run');
+}
+
+/** The tasks whose interval no manual, label or rule speaks for: common practice alone, until somebody enters more. */
+export function onPracticeOnly({ tasks }: Pick<ServicePlan, 'tasks'>): readonly ServiceTask[] {
+  return tasks.filter(
+    (task) =>
+      task.origin === 'practice' && !task.others?.length && task.triggers.length > 0 && !isRoutine(task),
+  );
 }

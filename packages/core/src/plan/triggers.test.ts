@@ -1,3 +1,4 @@
+import type { MeasuredFact } from './history.js';
 import { cartridgeHoursAt } from './season-wear.js';
 import { day, done, history, measured, only, read, task } from './fixtures.js';
 import type { Trigger } from './service-plan.js';

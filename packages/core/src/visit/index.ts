@@ -30,5 +30,6 @@ export {
   type VisitUnit,
 } from './progress.js';
 export { admitStep, AFTER_SIGNING, isolationAt, LIVE_MS, missingIsolation } from './admit.js';
-export { prepare, worthPlanning, type Preparation, type StationWork } from './prepare.js';
+export { prepare, wantsLook, worthPlanning, type Preparation, type StationWork } from './prepare.js';
 export { sayOpen, summaryOf, type SummaryLine } from './summary.js';
+export { lookFindings, lookNames, lookShares, type LookBody, type LookFinding } from './steps/working.js';

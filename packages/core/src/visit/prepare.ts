@@ -28,14 +28,25 @@ export interface Preparation {
 
 /** Tasks worth planning for a visit: due, nearing, or not known; not those that a bigger one covers. */
 export function worthPlanning(
-  standings: readonly Pick<TaskStanding, 'code' | 'state' | 'coveredBy' | 'vessel'>[],
+  standings: readonly Pick<TaskStanding, 'code' | 'state' | 'coveredBy' | 'vessel' | 'startedBy'>[],
 ): readonly string[] {
   return standings
     .filter(
-      ({ state, coveredBy, vessel }) =>
-        coveredBy === null && vessel === null && ['overdue', 'due', 'nearing'].includes(state),
+      (task) =>
+        task.coveredBy === null &&
+        task.vessel === null &&
+        (['overdue', 'due', 'nearing'].includes(task.state) || wantsLook(task)),
     )
     .map(({ code }) => code);
+}
+
+/** Whether nobody knows the history of a task: it is looked at first. */
+export function wantsLook({
+  state,
+  startedBy,
+  vessel,
+}: Pick<TaskStanding, 'state' | 'startedBy' | 'vessel'>): boolean {
+  return state === 'unknown' && startedBy === null && vessel === null;
 }
 
 /** Orders the work so that the machine is stopped, opened and started once, and says what is taken along. */

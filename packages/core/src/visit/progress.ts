@@ -16,7 +16,7 @@ import { proofsOf, type Proof } from './proofs.js';
 import type { FaultBody, MeasureBody, NoteBody, PhotoBody } from './steps/finding.js';
 import type { SignBody } from './steps/leaving.js';
 import type { TaskAnswer } from './steps/step-kind.js';
-import type { PartBody } from './steps/working.js';
+import type { LookFinding, PartBody } from './steps/working.js';
 import { inOrder, moduleOf, type StepKinds, type VisitStep } from './visit-step.js';
 
 export type ProofState = 'none-needed' | 'missing' | 'failed' | 'passed' | 'closed';
@@ -32,7 +32,10 @@ export interface ProofStanding {
 /** A planned task as it stands in a visit. */
 export interface VisitTask {
   readonly code: string;
-  readonly outcome: 'open' | 'done' | 'not-done';
+  /** `looked`: not done, but where it counts from is known now. */
+  readonly outcome: TaskAnswer['outcome'];
+  /** How it was found, where nobody knew its history; null where nobody looked. */
+  readonly found: LookFinding | null;
   readonly doneAt: Instant | null;
   readonly by: string | null;
   readonly reason: string | null;
@@ -117,6 +120,7 @@ interface Gathered {
   readonly planned: Set<string>;
   readonly answers: Map<string, Answer>;
   readonly closed: Map<string, string>;
+  readonly looks: Map<string, LookFinding>;
   readonly skipped: Map<string, string>;
   readonly measured: (Told<MeasureBody> & { readonly index: number })[];
   readonly tight: { readonly index: number; readonly tight: boolean; readonly words: string | null }[];
@@ -138,6 +142,7 @@ function gather(unit: VisitUnit, order: readonly VisitStep[]): Gathered {
     planned: new Set(unit.planned),
     answers: new Map(),
     closed: new Map(),
+    looks: new Map(),
     skipped: new Map(),
     measured: [],
     tight: [],
@@ -178,6 +183,9 @@ function add(unit: VisitUnit, found: Gathered, step: VisitStep, index: number): 
   switch (body.kind) {
     case 'plan':
       return body.tasks.forEach((code) => found.planned.add(code));
+    case 'look':
+      found.planned.add(body.task);
+      return void found.looks.set(body.task, body.found);
     case 'measure':
       found.skipped.delete(body.check);
       return void found.measured.push({ ...body, ...told, index });
@@ -287,6 +295,7 @@ export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitPr
     return {
       code,
       outcome: answer?.outcome ?? 'open',
+      found: found.looks.get(code) ?? null,
       doneAt: isDone ? answer.at : null,
       by: answer?.by ?? null,
       reason: answer?.reason ?? null,
@@ -376,7 +385,7 @@ function obstaclesTo(
     ...obstacle(
       'unanswered',
       tasks.filter(({ outcome }) => outcome === 'open'),
-      (found) => `Not answered yet: ${found}. Done, or not done and why?`,
+      (names) => `Not answered yet: ${names}. Done, or not done and why?`,
     ),
     ...obstacle(
       'no-reason',

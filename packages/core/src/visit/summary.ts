@@ -26,6 +26,13 @@ export function summaryOf(unit: VisitUnit, progress: UnitProgress): readonly Sum
         (found) => `Done: ${found}.`,
       ) ?? 'No planned work was done.',
     ),
+    ...line(
+      'found',
+      some(
+        tasks.filter(({ outcome }) => outcome === 'looked'),
+        (found) => `Looked at, and counted from there: ${found}.`,
+      ),
+    ),
     ...tasks
       .filter(({ outcome }) => outcome === 'not-done')
       .flatMap(({ code, reason }) => line('not-done', `Not done: ${nameOf(code)}. ${reason ?? ''}`.trim())),

@@ -18,6 +18,7 @@ import {
   type StepBody,
   type VisitStep,
   type VisitUnit,
+  type LookFinding,
 } from './index.js';
 
 const MINUTE = 60_000;
@@ -412,6 +413,7 @@ test('what is worth planning: due and nearing, not what a bigger task covers, no
     state,
     coveredBy: null,
     vessel: null,
+    startedBy: 'done' as const,
     ...more,
   });
   expect(
@@ -422,8 +424,53 @@ test('what is worth planning: due and nearing, not what a bigger task covers, no
       standing('d', 'put-off'),
       standing('e', 'due', { coveredBy: 'a' }),
       standing('f', 'due', { vessel: { id: 'v', tag: 'R-1', kind: 'receiver' } }),
+      standing('g', 'unknown', { startedBy: null }),
+      // Its history is known, it was only never measured.
+      standing('h', 'unknown'),
     ]),
-  ).toEqual(['a', 'b']);
+  ).toEqual(['a', 'b', 'g']);
+});
+
+describe('a first visit to a machine of unknown history', () => {
+  const unit = unitOf(screw, ['oil-change', 'intake-replace', 'bearing-check']);
+  const look = (task: string, found: LookFinding): StepBody => ({ kind: 'look', task, found });
+
+  test('what looks sound is answered by the look, and is no work that was done', () => {
+    const progress = progressOf(unit, [
+      step(1, look('oil-change', 'half')),
+      step(2, look('intake-replace', 'new')),
+    ]);
+    expect(progress.tasks.map(({ outcome, found }) => [outcome, found])).toEqual([
+      ['looked', 'half'],
+      ['looked', 'new'],
+      ['open', null],
+    ]);
+    expect(countedTasks(progress)).toEqual([]);
+  });
+
+  test('what is used up, or cannot be told, stays to be done', () => {
+    const steps = [step(1, look('intake-replace', 'unknown')), step(2, look('oil-change', 'spent'))];
+    const { tasks, obstacles } = progressOf(unit, steps);
+    expect(tasks.map(({ outcome }) => outcome)).toEqual(['open', 'open', 'open']);
+    expect(obstacles[0]).toMatchObject({ code: 'unanswered' });
+    const after = progressOf(unit, [
+      ...steps,
+      step(3, { kind: 'task', task: 'intake-replace', outcome: 'not-done', reason: 'part missing' }),
+    ]);
+    expect(after.tasks.find(({ code }) => code === 'intake-replace')).toMatchObject({ outcome: 'not-done' });
+  });
+
+  test('looking needs no isolation, even at what only work would open', () => {
+    const admitted = admitStep(unit, [], step(1, look('oil-change', 'half')), START + MINUTE);
+    expect(admitted).toEqual({ ok: true, value: [] });
+  });
+
+  test('the summary says what was looked at apart from what was done', () => {
+    const progress = progressOf(unit, [step(1, look('oil-change', 'half'))]);
+    expect(summaryOf(unit, progress).map(({ sentence }) => sentence)).toContain(
+      'Looked at, and counted from there: Oil change.',
+    );
+  });
 });
 
 describe('whatever happens', () => {

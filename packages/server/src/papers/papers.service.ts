@@ -139,7 +139,10 @@ export class PapersService {
       warnings: lines.filter(({ about }) => about === 'warning').map(({ sentence }) => sentence),
       tasks: progress.tasks.map(({ code, outcome, proof, reason, marks }) => ({
         name: nameOf(code),
-        outcome: outcome === 'done' ? 'done' : outcome === 'open' ? 'open' : `not done: ${reason ?? ''}`,
+        outcome:
+          outcome === 'not-done' || outcome === 'looked'
+            ? `${outcome === 'looked' ? 'looked at' : 'not done'}: ${reason ?? ''}`
+            : outcome,
         proof: [PROOFS[proof], marks.includes(NOT_CONFIRMED) ? 'isolation not confirmed' : '']
           .filter((word) => word !== '')
           .join(', '),

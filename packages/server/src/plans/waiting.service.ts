@@ -89,7 +89,14 @@ export class WaitingService {
       const timeZone = this.register.timeZoneOf(this.register.plateOf(unit, content.setAt));
       const lookedOn = localDayAt(content.setAt, timeZone);
       content.points.forEach(({ task, countsFromOn }, index) => {
-        const { name } = this.requireTask(unit, task, `points.${index}.task`, content.setAt);
+        const { name, safety } = this.requireTask(unit, task, `points.${index}.task`, content.setAt);
+        if (safety && content.basis === 'estimate') {
+          throw impossible({
+            code: 'needs-seeing',
+            field: `points.${index}.task`,
+            sentence: `${name} keeps somebody safe: no estimate stands for it. It is due until it was seen.`,
+          });
+        }
         if (countsFromOn !== undefined && dayNumberOf(countsFromOn) > lookedOn) {
           throw impossible({
             code: 'in-the-future',

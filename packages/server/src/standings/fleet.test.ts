@@ -35,7 +35,7 @@ test('the fleet comes most urgent first, with each unit’s most pressing tasks'
   expect(await tags()).toEqual(['C-late', 'A-unknown', 'B-fresh']);
   const { body } = await server.read('/api/standings?limit=1');
   expect(body).toMatchObject({ total: 3, nextCursor: expect.any(String) });
-  expect(body.unitsByState).toEqual({ overdue: 1, due: 0, nearing: 0, unknown: 1, fresh: 1, 'put-off': 0 });
+  expect(body.unitsByState).toEqual({ overdue: 1, due: 1, nearing: 0, unknown: 0, fresh: 1, 'put-off': 0 });
   expect(body.overdueSites).toBe(1);
   const [unit] = body.items;
   expect(unit).toMatchObject({

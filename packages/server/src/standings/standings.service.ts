@@ -7,6 +7,7 @@ import {
   clockHours,
   explainAll,
   hourClockOf,
+  meterQuestion,
   historyUpTo,
   judgePlan,
   planVersionAt,
@@ -149,6 +150,7 @@ function unjudgedView(unit: UnitRecord, at: Instant): StandingView {
     runHours: null,
     runHoursBasis: null,
     meter: FIRST_METER,
+    meterQuestion: null,
     hoursPerDay: null,
     lastReadingAt: null,
     readingNeed: null,
@@ -172,6 +174,7 @@ function toStandingView({ unit, plate, isRetired, history, standing: due }: Judg
     runHours: due.runHours,
     runHoursBasis: due.runHoursBasis,
     meter: due.meter,
+    meterQuestion: plate.hasHourMeter === false || isRetired ? null : meterQuestion(history, due.at),
     hoursPerDay: due.hoursPerDay,
     lastReadingAt: Number.isFinite(lastReadingAt) ? formatInstant(lastReadingAt) : null,
     // What has no meter cannot be read.

@@ -2,8 +2,15 @@ import { Injectable } from '@nestjs/common';
 import type { StepOutcome } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import { needsReason } from '@entretien/core/parts';
-import { planVersionAt } from '@entretien/core/plan';
-import { countedTasks, type StepBody, type VisitTask } from '@entretien/core/visit';
+import { planVersionAt, pointByShare } from '@entretien/core/plan';
+import {
+  countedTasks,
+  lookShares,
+  resultsOf,
+  type LookBody,
+  type StepBody,
+  type VisitTask,
+} from '@entretien/core/visit';
 import { outcomeOf } from '@entretien/core/checks';
 import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
@@ -15,6 +22,8 @@ import { PhotoEntity, type VisitEntity, type VisitStepEntity } from '../persiste
 import { ReadingsService } from '../readings/readings.service.js';
 import { RepairsService } from '../repairs/repairs.service.js';
 import { ServicesService } from '../services/services.service.js';
+import { WaitingService } from '../plans/waiting.service.js';
+import { StandingsService } from '../standings/standings.service.js';
 import { VisitBook } from './visit-book.js';
 
 interface Followed {
@@ -35,6 +44,8 @@ export class StepConsequences {
     private readonly services: ServicesService,
     private readonly repairs: RepairsService,
     private readonly parts: PartsService,
+    private readonly standings: StandingsService,
+    private readonly waiting: WaitingService,
     private readonly book: VisitBook,
   ) {}
 
@@ -82,6 +93,9 @@ export class StepConsequences {
       case 'photo':
         this.requirePhoto(visit, body.photo);
         return NOTHING;
+      case 'look':
+        this.recordLook(visit, step, body);
+        return NOTHING;
       case 'sign':
         this.recordService(visit, step);
         return NOTHING;
@@ -104,6 +118,33 @@ export class StepConsequences {
       field: 'details.reason',
       sentence: `${part.name} is not named for this unit: for breathing air another one needs a reason.`,
     });
+  }
+
+  /** Where the task counts from, from now on: by what was seen, and only where nothing better is on record. */
+  private recordLook(
+    visit: VisitEntity,
+    { id, compressorId, doneAt, by }: Pick<VisitStepEntity, 'id' | 'compressorId' | 'doneAt' | 'by'>,
+    { task: code, found }: LookBody,
+  ): void {
+    const unit = this.register.require(compressorId);
+    const { plan, plate } = this.book.unitOf(visit, compressorId);
+    const task = plan.find((one) => one.code === code)!;
+    const refuse = (problem: string, sentence: string) =>
+      impossible({ code: problem, field: 'details.task', sentence });
+    if (resultsOf(task, plate).length > 0)
+      throw refuse('is-a-test', `${task.name} is a test: it is done, not looked at.`);
+    const start = this.standings
+      .judge(unit, doneAt)
+      .standing.tasks.find((one) => one.code === code)?.startedBy;
+    if (start === 'done' || start === 'commissioned')
+      throw refuse('history-known', `When ${task.name} was last done is on record: do it, or leave it.`);
+    const timeZone = this.register.timeZoneOf(plate);
+    const point = pointByShare(task, lookShares[found], doneAt, timeZone);
+    this.waiting.setStartingPoints(
+      compressorId,
+      { id: idFrom('look', id), setAt: formatInstant(doneAt), basis: 'inspection', points: [point] },
+      by,
+    );
   }
 
   private requirePhoto(visit: VisitEntity, photoId: string): void {

@@ -18,6 +18,7 @@ import { CompressorsModule } from '../compressors/compressors.module.js';
 import { IsolationModule } from '../isolation/isolation.module.js';
 import { MeasurementsModule } from '../measurements/measurements.module.js';
 import { PapersService } from '../papers/papers.service.js';
+import { PlansModule } from '../plans/plans.module.js';
 import { PartsModule } from '../parts/parts.module.js';
 import { PeopleModule } from '../people/people.js';
 import { ReadingsModule } from '../readings/readings.module.js';
@@ -123,6 +124,7 @@ export class TagController {
     ServicesModule,
     RepairsModule,
     PartsModule,
+    PlansModule,
     IsolationModule,
     StopsModule,
   ],

@@ -179,6 +179,62 @@ describe('a visit from planned to signed for', () => {
   });
 });
 
+describe('the first visit to a machine of unknown history', () => {
+  const unknown = { family: 'piston', history: 'unknown', receiverL: 270, fadLpm: 400 } as const;
+  const standingOf = async (unit: string, code: string) =>
+    (await server.read(`/api/compressors/${unit}/standing`)).body.tasks.find(
+      (task: { code: string }) => task.code === code,
+    );
+
+  test('each look sets where the task counts from, and nothing is recorded as done', async () => {
+    const unit = await server.addUnit(unknown);
+    await server.read(`/api/compressors/${unit}`);
+    const visit = await VisitAtWork.plan(server, unit, ['oil-change', 'intake-replace', 'valves-inspect']);
+    expect(await standingOf(unit, 'oil-change')).toMatchObject({ state: 'unknown', startedBy: null });
+    expectStatus(201, await visit.step('look', { task: 'oil-change', found: 'half' }));
+    expectStatus(201, await visit.step('look', { task: 'valves-inspect', found: 'unknown' }));
+    expect(await standingOf(unit, 'oil-change')).toMatchObject({ startedBy: 'inspection', lastDoneAt: null });
+    // Three months, half of them gone.
+    const half = (await standingOf(unit, 'oil-change')).dueOn as string;
+    expect((Date.parse(half) - server.now) / 86_400_000).toBeGreaterThan(40);
+    expect((Date.parse(half) - server.now) / 86_400_000).toBeLessThan(50);
+    expect((await server.read(`/api/compressors/${unit}/services`)).body.items).toEqual([]);
+    // A second look is the later word; a look after the work is none.
+    expectStatus(201, await visit.step('look', { task: 'oil-change', found: 'new' }));
+    await server.recordService(unit, new Date(server.now).toISOString(), ['intake-replace']);
+    const late = await visit.step('look', { task: 'intake-replace', found: 'new' });
+    expect([late.status, late.body.code]).toEqual([422, 'history-known']);
+  });
+
+  test('a test is done, not looked at; no estimate stands for what keeps somebody safe', async () => {
+    const unit = await server.addUnit(unknown);
+    expect(await standingOf(unit, 'relief-test')).toMatchObject({ state: 'due', startedBy: null });
+    const visit = await VisitAtWork.plan(server, unit, ['relief-test']);
+    const looked = await visit.step('look', { task: 'relief-test', found: 'new' });
+    expect([looked.status, looked.body.code]).toEqual([422, 'is-a-test']);
+    const estimate = (task: string) =>
+      server.post(`/api/compressors/${unit}/starting-points`, {
+        id: randomUUID(),
+        setAt: new Date(server.now).toISOString(),
+        basis: 'estimate',
+        points: [{ task, hoursUsed: 0 }],
+      });
+    const refused = await estimate('relief-test');
+    expect([refused.status, refused.body.code]).toEqual([422, 'needs-seeing']);
+    expectStatus(201, await estimate('oil-change'));
+    expect(await standingOf(unit, 'relief-test')).toMatchObject({ state: 'due' });
+  });
+
+  test.each([[{ task: 'oil-change', found: 'shiny' }], [{ task: 'oil-change' }], [{ found: 'new' }]])(
+    'a look that says nothing is refused: %j',
+    async (details) => {
+      const unit = await server.addUnit(unknown);
+      const visit = await VisitAtWork.plan(server, unit, ['oil-change']);
+      expect((await visit.step('look', details)).status).toBe(400);
+    },
+  );
+});
+
 test('another unit of the site joins a visit with a task; one of another site does not', async () => {
   const siteId = await server.addSite();
   const [one, two] = [

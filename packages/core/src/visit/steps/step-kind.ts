@@ -25,7 +25,8 @@ export type FieldType = `${'text' | 'number' | 'flag' | 'codes' | 'values'}${'' 
 /** What became of a task. */
 export interface TaskAnswer {
   readonly task: string;
-  readonly outcome: 'open' | 'done' | 'not-done';
+  /** `looked`: not done, but where it counts from is known now. */
+  readonly outcome: 'open' | 'done' | 'not-done' | 'looked';
   readonly reason: string | null;
 }
 

@@ -23,6 +23,41 @@ const task = stepKind<TaskBody>({
   answers: ({ task: code, outcome, reason = null }) => [{ task: code, outcome, reason }],
 });
 
+/** How a task of unknown history was found; what nobody can tell is done now. */
+export const lookFindings = ['new', 'half', 'spent', 'unknown'] as const;
+export type LookFinding = (typeof lookFindings)[number];
+
+export const lookNames: Readonly<Record<LookFinding, string>> = {
+  new: 'looks new',
+  half: 'half used',
+  spent: 'used up',
+  unknown: 'cannot tell',
+};
+
+/** Share of its interval that a finding stands for. */
+export const lookShares: Readonly<Record<LookFinding, number>> = { new: 0, half: 0.5, spent: 1, unknown: 1 };
+
+/**
+ * A task that nobody knows the history of was looked at: where it counts from now. What is used up, or cannot be
+ * told, stays to be done.
+ */
+export interface LookBody {
+  readonly kind: 'look';
+  readonly task: string;
+  readonly found: LookFinding;
+}
+
+const look = stepKind<LookBody>({
+  kind: 'look',
+  fields: { task: 'text', found: 'text' },
+  text: ({ task: code, found }, names) => `Looked at: ${names.task(code)}, ${lookNames[found] ?? found}`,
+  tasks: (body) => [body.task],
+  answers: ({ task: code, found }) =>
+    lookShares[found] < 1 ? [{ task: code, outcome: 'looked', reason: lookNames[found] }] : [],
+  opens: () => [],
+  isFactOfItsOwn: true,
+});
+
 /** A station was gone through, with nothing found: its tasks are done. */
 export interface StationBody {
   readonly kind: 'station';
@@ -89,4 +124,4 @@ const part = stepKind<PartBody>({
   isTakenAfterSigning: true,
 });
 
-export const workingSteps = [task, station, close, plan, part] as const;
+export const workingSteps = [task, look, station, close, plan, part] as const;

@@ -18,6 +18,7 @@ import { sayDue } from '../../parts/say-due.js';
 import { CopyPlanDialog } from './CopyPlanDialog.js';
 import { Differences } from './Differences.js';
 import type { PlanDraft } from './plan-draft.js';
+import { PracticeOnly } from './PracticeOnly.js';
 import { Schools } from './Schools.js';
 import { thumbs } from './thumbs.js';
 import type { usePlanPreview } from './use-plan-preview.js';
@@ -160,6 +161,7 @@ export function PlanSide({
           interval, or choose another way below.
         </Typography>
       )}
+      {!isChanged && <PracticeOnly plan={saved} />}
       <Stack direction="row" spacing={0.5} sx={{ my: 1.5, flexWrap: 'wrap' }}>
         <Button size="small" onClick={() => setIsCopying(true)}>
           Copy to others

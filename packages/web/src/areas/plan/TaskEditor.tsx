@@ -10,7 +10,6 @@ import {
 } from '@mui/material';
 import type { CompressorView, PlanPreviewView } from '@entretien/contracts';
 import {
-  intervalOrigins,
   isolationStates,
   sayHours,
   type ServicePlan,
@@ -23,6 +22,7 @@ import { useState } from 'react';
 import { Caution } from '../../parts/Caution.js';
 import { sayDate } from '../../parts/say-due.js';
 import { ComingRuler } from './ComingRuler.js';
+import { IntervalSources } from './IntervalSources.js';
 import { TriggerList } from './TriggerEditor.js';
 
 interface TaskEditorProps {
@@ -48,15 +48,18 @@ export function TaskEditor({
   onOverride,
   onRemove,
 }: TaskEditorProps) {
+  const [swaps, setSwaps] = useState(0);
   const points = preview?.coming[task.code] ?? [];
   const at = preview ? Date.parse(preview.standing.at) : 0;
   return (
     <Box sx={{ py: 1.5, pl: { sm: 1 } }}>
       <TriggerList
+        key={swaps}
         triggers={task.triggers}
         plate={unit}
         onChange={(triggers) => onTask(triggers && { ...task, triggers })}
       />
+      <IntervalSources task={task} plate={unit} onTask={onTask} onSwapped={() => setSwaps(swaps + 1)} />
       {preview && points.length > 0 && (
         <Box sx={{ my: 1 }}>
           <Typography variant="body2" role="status" sx={{ color: 'text.secondary' }}>
@@ -68,7 +71,7 @@ export function TaskEditor({
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: { xs: '1fr', sm: 'repeat(3, minmax(0, 1fr))' },
+          gridTemplateColumns: { xs: '1fr', sm: 'repeat(2, minmax(0, 1fr))' },
           gap: 1,
           mt: 1.5,
         }}
@@ -81,12 +84,6 @@ export function TaskEditor({
             ['grid', 'on fixed multiples'],
           ]}
           onChange={(counting) => onTask({ ...task, counting: counting as ServiceTask['counting'] })}
-        />
-        <Choice
-          label="The interval comes from"
-          value={task.origin}
-          options={intervalOrigins.map((one) => [one, one.replaceAll('-', ' ')])}
-          onChange={(origin) => onTask({ ...task, origin: origin as ServiceTask['origin'] })}
         />
         <Choice
           label="The machine is"
@@ -122,7 +119,7 @@ export function TaskEditor({
               onChange={(event) => onTask({ ...task, safety: event.target.checked || undefined })}
             />
           }
-          label="Keeps somebody safe: late at once"
+          label="Safety task: no grace period"
         />
         <Button color="error" onClick={onRemove}>
           Take it out of the plan

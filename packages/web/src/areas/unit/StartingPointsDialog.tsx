@@ -1,7 +1,6 @@
 import { Box, FormControlLabel, MenuItem, Radio, RadioGroup, TextField, Typography } from '@mui/material';
 import type { PlanView, SetStartingPoints, StandingView } from '@entretien/contracts';
-import { formatDay, localDayAt, stepDays } from '@entretien/core/basics';
-import type { ServiceTask } from '@entretien/core/plan';
+import { foundShares, pointByShare, type FoundShare } from '@entretien/core/plan';
 import { useState } from 'react';
 import { FormDialog } from '../../parts/FormDialog.js';
 import { useFactForm } from '../../parts/use-fact-form.js';
@@ -17,14 +16,13 @@ interface StartingPointsProps {
   readonly onClose: () => void;
 }
 
-/** How a thing was found, as a share of its interval. */
-const found = [
-  { code: 'new', name: 'as good as new', used: 0 },
-  { code: 'quarter', name: 'a quarter used', used: 0.25 },
-  { code: 'half', name: 'half used', used: 0.5 },
-  { code: 'most', name: 'three quarters used', used: 0.75 },
-  { code: 'spent', name: 'used up', used: 1 },
-] as const;
+const found: Readonly<Record<FoundShare, string>> = {
+  new: 'as good as new',
+  quarter: 'a quarter used',
+  half: 'half used',
+  most: 'three quarters used',
+  spent: 'used up',
+};
 
 /** Says where the tasks of a machine of unknown history count from: by what was found, or by an estimate. */
 export function StartingPointsDialog({
@@ -42,7 +40,9 @@ export function StartingPointsDialog({
   const byCode = new Map(plan.tasks.map((task) => [task.code, task]));
   const open = standing.tasks.flatMap(({ code, startedBy }) => {
     const task = byCode.get(code);
-    return task && startedBy === null ? [task] : [];
+    // What keeps somebody safe is seen, never estimated.
+    const isOpen = startedBy === null && !(task?.safety && basis === 'estimate');
+    return task && isOpen ? [task] : [];
   });
   const answered = open.filter(({ code }) => answers[code]);
   return (
@@ -57,13 +57,16 @@ export function StartingPointsDialog({
         form.send({
           setAt: new Date(form.when ?? now).toISOString(),
           basis,
-          points: answered.map((task) => pointOf(task, answers[task.code]!, form.when ?? now, timeZone)),
+          points: answered.map((task) =>
+            pointByShare(task, foundShares[answers[task.code] as FoundShare], form.when ?? now, timeZone),
+          ),
         })
       }
       wide
     >
       <Typography sx={{ color: 'text.secondary' }}>
-        What you leave open stays not known. Doing the work counts more than any of this.
+        What you leave open stays not known; safety tasks are due until somebody looked. Doing the work counts
+        more than any of this.
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
         <RadioGroup
@@ -73,7 +76,7 @@ export function StartingPointsDialog({
           onChange={(event) => setBasis(event.target.value as typeof basis)}
         >
           <FormControlLabel value="inspection" control={<Radio />} label="I looked at it" />
-          <FormControlLabel value="estimate" control={<Radio />} label="An estimate that was accepted" />
+          <FormControlLabel value="estimate" control={<Radio />} label="Estimate agreed with the customer" />
         </RadioGroup>
         <WhenField
           label="On"
@@ -102,9 +105,9 @@ export function StartingPointsDialog({
             onChange={(event) => setAnswers({ ...answers, [code]: event.target.value })}
           >
             <MenuItem value="">not known</MenuItem>
-            {found.map((one) => (
-              <MenuItem key={one.code} value={one.code}>
-                {one.name}
+            {Object.entries(found).map(([code, name]) => (
+              <MenuItem key={code} value={code}>
+                {name}
               </MenuItem>
             ))}
           </TextField>
@@ -119,26 +122,4 @@ export function StartingPointsDialog({
       />
     </FormDialog>
   );
-}
-
-/** The share of its interval that was found used, in hours and in days. */
-export function pointOf(
-  { code, triggers }: Pick<ServiceTask, 'code' | 'triggers'>,
-  answer: string,
-  at: number,
-  timeZone: string,
-): SetStartingPoints['points'][number] {
-  const used = found.find((one) => one.code === answer)?.used ?? 0;
-  const spans = triggers.flatMap((trigger) =>
-    trigger.kind === 'hours' ? [trigger.every] : trigger.kind === 'season' ? [trigger.warm] : [],
-  );
-  const today = localDayAt(at, timeZone);
-  const days = triggers.flatMap((trigger) =>
-    trigger.kind === 'calendar' ? [stepDays(today, trigger.every) - today] : [],
-  );
-  return {
-    task: code,
-    hoursUsed: spans.length === 0 ? 0 : Math.round(Math.min(...spans) * used * 10) / 10,
-    countsFromOn: formatDay(today - (days.length === 0 ? 0 : Math.round(Math.min(...days) * used))),
-  };
 }

@@ -25,6 +25,7 @@ import {
 } from '../../data/queries.js';
 import { HourRuler } from '../../parts/ruler/HourRuler.js';
 import { Failed, Waiting } from '../../parts/States.js';
+import { MeterQuestion } from './MeterQuestion.js';
 import { StopBanner } from '../../parts/stop/StopBanner.js';
 import { WithSide } from '../../parts/WithSide.js';
 import { PlanVisitDialog } from '../visits/PlanVisitDialog.js';
@@ -192,6 +193,7 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
           </Button>
         </UnitHead>
         <StopBanner compressorId={unit.id} timeZone={timeZone} />
+        <MeterQuestion standing={standing} />
         <HourRuler
           standing={standing}
           services={facts.services}

@@ -1,3 +1,5 @@
+import { PracticeOnly } from '../plan/PracticeOnly.js';
+import { Link } from 'react-router';
 import {
   Alert,
   Box,
@@ -247,6 +249,10 @@ export function Baseline({ unitId }: { readonly unitId: string }) {
           </Button>
         </Box>
       )}
+      <PracticeOnly plan={plan.data} />
+      <Button component={Link} to={`/units/${unitId}/plan`} sx={{ alignSelf: 'start', minHeight: 44 }}>
+        Open its plan
+      </Button>
       <Typography variant="h3">Baseline readings</Typography>
       <Typography sx={{ color: 'text.secondary' }}>
         What it does now is what every later visit is compared with. It can be measured later, too.

@@ -46,7 +46,7 @@ export function SoFar({ atWork, phase, onGo }: SoFarProps) {
       </Typography>
       {progress.tasks.map(({ code, outcome, proof }) => (
         <Stack key={code} direction="row" sx={{ alignItems: 'center', gap: 1, py: 0.35 }}>
-          <Tick on={outcome === 'done'} size={18} />
+          <Tick on={outcome === 'done' || outcome === 'looked'} size={18} />
           <Typography variant="body2" sx={{ flex: 1 }}>
             {atWork.nameOf(code)}
           </Typography>
@@ -54,7 +54,13 @@ export function SoFar({ atWork, phase, onGo }: SoFarProps) {
             variant="body2"
             sx={{ fontWeight: 600, color: outcome === 'open' ? 'text.secondary' : proofColour[proof] }}
           >
-            {outcome === 'open' ? '' : outcome === 'not-done' ? 'not done' : proofWords[proof]}
+            {outcome === 'open'
+              ? ''
+              : outcome === 'done'
+                ? proofWords[proof]
+                : outcome === 'looked'
+                  ? 'looked at'
+                  : 'not done'}
           </Typography>
         </Stack>
       ))}

@@ -5,9 +5,12 @@ import type { ServiceTask } from '@entretien/core/plan';
 import { isLockedBy, sayMissing } from '@entretien/core/isolation';
 import {
   isDoneRunning,
+  lookFindings,
+  lookNames,
   NOT_CONFIRMED,
   prepare,
   resultsOf,
+  wantsLook,
   type StationWork,
   type VisitTask,
 } from '@entretien/core/visit';
@@ -128,7 +131,8 @@ export function StationCard({ atWork, group, cautions }: StationCardProps) {
   const name = stationName(atWork.unit.plate, station);
   const isRunning = isRunningWhileLocked(atWork, group);
   const isShut = isRunning || missingOf(atWork, group).length > 0;
-  const open = tasks.filter((task) => answerOf(atWork, task)?.outcome === 'open');
+  // What nobody knows the history of is looked at one by one.
+  const open = tasks.filter((task) => answerOf(atWork, task)?.outcome === 'open' && !isLook(atWork, task));
   const checks = checksFor(atWork.unit.plate).filter((check) => check.station(atWork.unit.plate) === station);
   const isAlone = tasks.length === 1;
   const doneAll = open.length > 0 && (
@@ -206,10 +210,47 @@ interface TaskRowProps extends Pick<PhaseProps, 'atWork'> {
   readonly doneAlone: React.ReactNode;
 }
 
+/** Whether a task is to be looked at first: nobody knows its history, and nobody looked yet. */
+function isLook({ view, unit, progress }: PhaseProps['atWork'], task: ServiceTask): boolean {
+  const standing = view.standing.tasks.find(({ code }) => code === task.code);
+  const answer = progress.tasks.find(({ code }) => code === task.code);
+  return (
+    standing !== undefined &&
+    wantsLook(standing) &&
+    answer?.outcome === 'open' &&
+    answer.found === null &&
+    resultsOf(task, unit.plate).length === 0
+  );
+}
+
+/** How it was found: each answer is where the task counts from. */
+function LookButtons({ atWork, task }: Pick<TaskRowProps, 'atWork' | 'task'>) {
+  return (
+    <Stack
+      direction="row"
+      role="group"
+      aria-label={`How it looks: ${task.name}`}
+      sx={{ flexWrap: 'wrap', gap: 0.75, flex: { xs: '1 0 100%', md: 'none' } }}
+    >
+      {lookFindings.map((found) => (
+        <Button
+          key={found}
+          variant="outlined"
+          onClick={() => void atWork.tell({ kind: 'look', task: task.code, found })}
+          sx={{ minHeight: 44, px: 1.25, flex: { xs: '1 0 40%', md: 'none' } }}
+        >
+          {lookNames[found].charAt(0).toUpperCase() + lookNames[found].slice(1)}
+        </Button>
+      ))}
+    </Stack>
+  );
+}
+
 function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
   const [isAsking, setAsking] = useState(false);
   const answer = answerOf(atWork, task);
   const outcome = answer?.outcome ?? 'open';
+  const asksLook = isLook(atWork, task);
   const tell = (next: 'done' | 'not-done' | 'open', reason?: string) =>
     atWork.tell({
       kind: 'task',
@@ -220,12 +261,27 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
   return (
     <Box sx={{ py: 0.4 }}>
       <Stack direction="row" sx={{ alignItems: 'start', gap: 1.25, flexWrap: { xs: 'wrap', md: 'nowrap' } }}>
-        <Tick on={outcome === 'done'} size={24} />
+        <Tick on={outcome === 'done' || outcome === 'looked'} size={24} />
         <Box sx={{ flex: { xs: '1 0 200px', md: 1 }, minWidth: 0 }}>
           <Typography sx={{ fontWeight: 650, lineHeight: 1.3 }}>{task.name}</Typography>
-          {outcome === 'open' && task.how && (
+          {outcome === 'open' && !asksLook && task.how && (
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
               {task.how}
+            </Typography>
+          )}
+          {asksLook && (
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              No record yet. How does it look? It counts from there.
+            </Typography>
+          )}
+          {outcome === 'open' && answer?.found && (
+            <Typography variant="body2" sx={{ color: 'notebook.brass', fontWeight: 600 }}>
+              {lookNames[answer.found]}: due now. Do it, or say why not.
+            </Typography>
+          )}
+          {outcome === 'looked' && (
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              Looked at: {answer?.reason}. It counts from there.
             </Typography>
           )}
           {outcome === 'not-done' && (
@@ -239,7 +295,9 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
             </Typography>
           )}
         </Box>
-        {outcome === 'open' ? (
+        {asksLook ? (
+          <LookButtons atWork={atWork} task={task} />
+        ) : outcome === 'open' ? (
           <Stack direction="row-reverse" sx={{ flex: { xs: '1 0 100%', md: 'none' }, gap: 0.5 }}>
             {doneAlone ?? (
               <Button

@@ -36,7 +36,8 @@ interface WhyDialogProps {
 
 const titles: Record<SaidStep['step'], string> = {
   rule: 'The rule',
-  factor: 'What bears on it',
+  source: 'Other sources',
+  factor: 'What shortens it',
   start: 'Counted from',
   point: 'Where that leads',
   due: 'So',

@@ -1,0 +1,166 @@
+import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material';
+import type { DataPlate } from '@entretien/core/machine';
+import {
+  intervalOrigins,
+  originNames,
+  sayTriggers,
+  taskLimits,
+  type IntervalOrigin,
+  type OtherInterval,
+  type ServiceTask,
+} from '@entretien/core/plan';
+import { useState } from 'react';
+import { usePreferences } from '../../app/preferences.js';
+import { usePeople } from '../../data/queries.js';
+import { useSayQuantity } from '../../parts/use-say-quantity.js';
+import { TriggerList } from './TriggerEditor.js';
+
+interface SourcesProps {
+  readonly task: ServiceTask;
+  readonly plate: DataPlate;
+  readonly onTask: (task: ServiceTask) => void;
+  /** Raised when the chosen figure is another one: its fields begin anew. */
+  readonly onSwapped: () => void;
+}
+
+/** Where the interval comes from; what other sources say of it, side by side; and why this one was chosen. */
+export function IntervalSources({ task, plate, onTask, onSwapped }: SourcesProps) {
+  const personId = usePreferences((preferences) => preferences.personId);
+  const people = usePeople();
+  const say = useSayQuantity();
+  const me = people.data?.find(({ id }) => id === personId)?.name ?? '';
+  const [because, setBecause] = useState(task.choice?.because ?? '');
+  const [by, setBy] = useState(task.choice?.by);
+  const others = task.others ?? [];
+  /** A decision is one with its reason and its name. */
+  const decide = (why: string, who: string) => {
+    setBecause(why);
+    setBy(who);
+    const { choice: _choice, ...rest } = task;
+    const isSaid = why.trim() !== '' && who.trim() !== '';
+    onTask(isSaid ? { ...rest, choice: { because: why.trim(), by: who.trim() } } : rest);
+  };
+  const taken = new Set([task.origin, ...others.map(({ origin }) => origin)]);
+  const free = intervalOrigins.filter((origin) => !taken.has(origin));
+  const withOthers = (next: readonly OtherInterval[]): ServiceTask => {
+    const { others: _others, choice, ...rest } = task;
+    return next.length === 0 ? rest : { ...rest, others: next, ...(choice ? { choice } : {}) };
+  };
+  const choose = (other: OtherInterval) => {
+    const kept = { origin: task.origin, triggers: task.triggers };
+    onTask({
+      ...withOthers(others.map((one) => (one === other ? kept : one))),
+      origin: other.origin,
+      triggers: other.triggers,
+    });
+    onSwapped();
+  };
+  return (
+    <Box component="section" aria-label="Where the interval comes from" sx={{ mt: 1.5 }}>
+      <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
+        <TextField
+          select
+          size="small"
+          label="The interval comes from"
+          value={task.origin}
+          onChange={(event) => onTask({ ...task, origin: event.target.value as IntervalOrigin })}
+          sx={{ minWidth: 200 }}
+        >
+          {[task.origin, ...free].map((origin) => (
+            <MenuItem key={origin} value={origin}>
+              {originNames[origin]}
+            </MenuItem>
+          ))}
+        </TextField>
+        {free.length > 0 && others.length < taskLimits.others && (
+          <Button
+            onClick={() => onTask(withOthers([...others, { origin: free[0]!, triggers: task.triggers }]))}
+            sx={{ minHeight: 44 }}
+          >
+            Add what another source says
+          </Button>
+        )}
+      </Stack>
+      {others.map((other, index) => (
+        <Box
+          key={other.origin}
+          component="fieldset"
+          sx={{ border: 1, borderColor: 'divider', borderRadius: 1, mt: 1, mx: 0, p: 1 }}
+        >
+          <Typography component="legend" variant="body2" sx={{ px: 0.5, fontWeight: 600 }}>
+            {originNames[other.origin]}: {sayTriggers(other.triggers, say)}
+          </Typography>
+          <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', alignItems: 'center', mb: 1 }}>
+            <TextField
+              select
+              size="small"
+              label="Source"
+              value={other.origin}
+              onChange={(event) =>
+                onTask(
+                  withOthers(
+                    replaced(others, index, { ...other, origin: event.target.value as IntervalOrigin }),
+                  ),
+                )
+              }
+              sx={{ minWidth: 160 }}
+            >
+              {[other.origin, ...free].map((origin) => (
+                <MenuItem key={origin} value={origin}>
+                  {originNames[origin]}
+                </MenuItem>
+              ))}
+            </TextField>
+            <Button onClick={() => choose(other)} sx={{ minHeight: 44 }}>
+              Use this one
+            </Button>
+            <Button
+              color="inherit"
+              onClick={() => onTask(withOthers(others.filter((one) => one !== other)))}
+              sx={{ minHeight: 44 }}
+            >
+              Delete
+            </Button>
+          </Stack>
+          <TriggerList
+            triggers={other.triggers}
+            plate={plate}
+            onChange={(triggers) =>
+              triggers && onTask(withOthers(replaced(others, index, { ...other, triggers })))
+            }
+          />
+        </Box>
+      ))}
+      {others.length > 0 && (
+        <Stack direction={{ xs: 'column', sm: 'row' }} sx={{ gap: 1, mt: 1.25 }}>
+          <TextField
+            size="small"
+            required
+            label={`Why ${originNames[task.origin]}`}
+            value={because}
+            onChange={(event) => decide(event.target.value, by ?? me)}
+            slotProps={{ htmlInput: { maxLength: taskLimits.reason } }}
+            sx={{ flex: 2 }}
+          />
+          <TextField
+            size="small"
+            required
+            label="Decided by"
+            value={by ?? me}
+            onChange={(event) => decide(because, event.target.value)}
+            slotProps={{ htmlInput: { maxLength: taskLimits.name } }}
+            sx={{ flex: 1 }}
+          />
+        </Stack>
+      )}
+    </Box>
+  );
+}
+
+function replaced(
+  others: readonly OtherInterval[],
+  index: number,
+  other: OtherInterval,
+): readonly OtherInterval[] {
+  return others.map((one, at) => (at === index ? other : one));
+}
