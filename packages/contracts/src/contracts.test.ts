@@ -187,7 +187,7 @@ describe('a measurement', () => {
     [{ values: { dropBar: Infinity } }, ['values']],
     [{ values: { dropBar: null } }, ['values']],
     [{ values: { look: '' } }, ['values']],
-    [{ values: { look: 'x'.repeat(41) } }, ['values']],
+    [{ values: { look: 'x'.repeat(201) } }, ['values']],
     [{ values: { ['x'.repeat(41)]: 1 } }, ['values']],
     [{ values: Object.fromEntries(Array.from({ length: 61 }, (_, index) => [`f${index}`, 1])) }, ['values']],
     [{ values: 'much' }, ['values']],

@@ -91,7 +91,7 @@ test.each(moments)('every story of the valley is there at %s', async (moment) =>
   expect(told).toEqual({
     late: 'overdue',
     nearing: 'nearing',
-    unknown: ['due', 'unknown', 'fresh'],
+    unknown: ['unknown', 'fresh'],
     putOff: true,
     goesOnAfterItsMeter: true,
     slippingPumpUp: expect.stringMatching(/^(watch|act)$/) as unknown,

@@ -66,9 +66,9 @@ test('one machine is overdue, and dust is why its intake interval is short', () 
 
 test('one has no history, one stands idle since spring, one is long unread', () => {
   const { tasks } = standingOf('HT-1');
-  expect(tasks.every(({ startedBy }) => startedBy === null)).toBe(true);
-  // The relief valve was never seen, the separator was measured.
-  expect(tasks.find(({ code }) => code === 'relief-test')?.state).toBe('due');
+  // The relief valve was due until it was tested; the separator is known by what was measured.
+  const known = tasks.filter(({ startedBy, state }) => startedBy !== null || state !== 'unknown');
+  expect(known.map(({ code }) => code).sort()).toEqual(['relief-test', 'separator-replace']);
   expect(standingOf('HT-2').hoursPerDay).toBe(0);
   expect(NOW - Date.parse(standingOf('BQ-1').lastReadingAt!)).toBeGreaterThan(60 * 86_400_000);
 });

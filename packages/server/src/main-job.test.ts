@@ -103,7 +103,9 @@ describe('plates and plans', () => {
     const unit = await server.addUnit({ history: 'unknown' } as object);
     await server.readHours(unit, daysAgo(1), 3000);
     const { tasks } = await server.standing(unit);
-    expect(new Set(tasks.map((task: { state: string }) => task.state))).toEqual(new Set(['unknown']));
+    const known = tasks.filter(({ state }: { state: string }) => state !== 'unknown');
+    // A safety test that nobody saw is due.
+    expect(known).toMatchObject([{ code: 'relief-test', state: 'due', startedBy: null }]);
     await server.recordService(unit, daysAgo(1), ['oil-change']);
     expect(await server.task(unit, 'oil-change')).toMatchObject({ state: 'fresh', dueAtHours: 3500 });
   });

@@ -82,6 +82,8 @@ export interface CheckFigure {
   readonly unit?: string;
   /** Which way it goes when the machine wears; `either` for a figure with a limit on both sides. */
   readonly worse: 'higher' | 'lower' | 'either';
+  /** Field without which a measurement has no such figure: releases before kept another one for it. */
+  readonly needs?: string;
   /** Standard uncertainty of one measurement, where the check does not reckon it (common practice). */
   readonly noise: number;
 }
@@ -132,6 +134,15 @@ export interface JudgedOutcome {
   readonly reason: string;
   readonly figure: number | null;
   readonly noComparison?: true;
+}
+
+/** The charted figure of a measurement on record; null where it has none, or one of another kind. */
+export function chartedFigure(
+  figure: CheckFigure | undefined,
+  { values, judgement }: { readonly values: CheckValues; readonly judgement: Pick<Judgement, 'figure'> },
+): Judgement['figure'] {
+  if (figure === undefined || (figure.needs !== undefined && values[figure.needs] === undefined)) return null;
+  return judgement.figure;
 }
 
 /** A baseline that later measurements of the check are compared with. */

@@ -12,7 +12,7 @@ export type {
   Suggestion,
   Verdict,
 } from './check.js';
-export { verdicts } from './check.js';
+export { chartedFigure, verdicts } from './check.js';
 export { outcomeOf } from './judging.js';
 export { dischargeGasC } from './library/heat.js';
 export { dischargeLimitsOf, dischargeTable } from './library/discharge-limits.js';

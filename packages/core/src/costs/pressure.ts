@@ -6,7 +6,7 @@ const SHARE_PER_BAR = 0.01 / 0.14;
 /**
  * Share of energy that goes into so much pressure that is not needed, or lost in a separator.
  *
- * @param bar pressure difference, 0 to 20
+ * @param bar pressure difference, 0 to 5: further on the rule no longer holds
  * @returns share of the compressor's energy
  */
 export function energyShareOfPressure(bar: number): Outcome<number> {
@@ -14,8 +14,8 @@ export function energyShareOfPressure(bar: number): Outcome<number> {
     field: 'bar',
     value: bar,
     min: 0,
-    max: 20,
-    sentence: 'The pressure lies between 0 and 20 bar.',
+    max: 5,
+    sentence: 'The rule of 1 % for 0.14 bar holds up to 5 bar.',
   };
   return outOfRange([figure]) ?? succeed(bar * SHARE_PER_BAR);
 }

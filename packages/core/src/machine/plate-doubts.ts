@@ -1,8 +1,12 @@
 import type { Problem } from '../basics/index.js';
-import { stageBounds, type DataPlate } from './data-plate.js';
+import { stageBounds, stagesOf, type DataPlate } from './data-plate.js';
 
+/** A stage seldom presses by more than this: hotter than its oil and valves stand (practice). */
+const MOST_RATIO = 14;
 /** Share of displacement that a sound compressor delivers as free air (practice). */
 const FAD_SHARE = { least: 0.4, most: 0.95 };
+/** One standard atmosphere, bar. */
+const ATMOSPHERE = 1.01325;
 /** Two figures of one flow that differ by more than rounding to another unit makes them (practice). */
 const FLOW_TOLERANCE = 0.03;
 
@@ -36,7 +40,7 @@ export function plateProblems(plate: DataPlate): Problem[] {
  * the plate may really say so. Settings must stand cut-in < working ≤ cut-out < relief ≤ maximum allowed.
  */
 export function plateDoubts(plate: DataPlate): Problem[] {
-  return [...settingDoubts(plate), ...quotedDoubts(plate), ...flowDoubts(plate)];
+  return [...settingDoubts(plate), ...stageDoubts(plate), ...quotedDoubts(plate), ...flowDoubts(plate)];
 }
 
 function settingDoubts(plate: DataPlate): Problem[] {
@@ -64,6 +68,22 @@ function settingDoubts(plate: DataPlate): Problem[] {
     }
   });
   return doubts;
+}
+
+/** So few stages to so much pressure: one of the two figures is not right. */
+function stageDoubts(plate: DataPlate): Problem[] {
+  const { workingPressureBar, stages } = plate;
+  if (workingPressureBar === undefined) return [];
+  const count = stagesOf(plate);
+  const ratio = (workingPressureBar / ATMOSPHERE + 1) ** (1 / count);
+  if (ratio <= MOST_RATIO) return [];
+  return [
+    {
+      code: 'stages-for-pressure',
+      field: stages === undefined ? 'workingPressureBar' : 'stages',
+      sentence: `${count === 1 ? 'One stage' : `${count} stages`} to ${workingPressureBar} bar: each would press ${Math.round(ratio)} times. Is the pressure or the number of stages right?`,
+    },
+  ];
 }
 
 function quotedDoubts({ fadLpm, fadQuotedLpm }: DataPlate): Problem[] {

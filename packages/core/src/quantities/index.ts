@@ -1,7 +1,7 @@
 export { convert, fromStored, toStored } from './convert.js';
 export { formatFigure, formatQuantity, type FigureOptions, type ShownQuantity } from './format.js';
 export { parseQuantity, type ParsedQuantity, type ParseOptions } from './parse.js';
-export { readNumber } from './read-number.js';
+export { readNumber, typedFigure } from './read-number.js';
 export {
   quantityDefinitions,
   storedUnit,

@@ -6,6 +6,7 @@ import {
   fromStored,
   parseQuantity,
   readNumber,
+  typedFigure,
   toStored,
   unitByCode,
   unitsOf,
@@ -113,6 +114,9 @@ describe('understanding what is typed', () => {
     ['10 bara', 'pressure', 'absolute-pressure'],
     ['150 psia', 'pressure', 'absolute-pressure'],
     ['9,412', 'hours', 'ambiguous-comma'],
+    ['1.500', 'hours', 'ambiguous-point'],
+    ['-1.500', 'temperature', 'ambiguous-point'],
+    ['1.500 bar', 'pressure', 'ambiguous-point'],
     ['-500 °F', 'temperature', 'below-absolute-zero'],
     ['-300', 'temperature', 'below-absolute-zero'],
   ] as const)('refuses “%s” as %s: %s', (text, kind, code) => {
@@ -128,8 +132,34 @@ describe('understanding what is typed', () => {
 
   test('a comma that may group or divide is asked back', () => {
     expect(problem('9,412', 'hours').sentence).toBe('Is that 9412, or 9.412? Write it without the comma.');
+    expect(problem('1.500', 'hours').sentence).toBe('Is that 1500, or 1.5? Write 1500, or 1.5000.');
+    for (const plain of ['0.412', '1.5', '1.50', '1.5000', '1234.567'])
+      expect(readNumber(plain)).toEqual({ ok: true, value: Number(plain) });
     expect(readNumber('0,412')).toEqual({ ok: true, value: 0.412 });
     expect(readNumber('1,234,567')).toEqual({ ok: true, value: 1234567 });
+  });
+
+  test.each([
+    // 14.7 psi, 60 °F: 1.01353/1.01325·293.15/288.706 = 1.01567; 10 cfm are 283.168 L/min.
+    ['10 scfm', 287.61, '14.7 psi, 60 °F, to free air at 1.013 bar, 20 °C'],
+    // 0 °C, 1.01325 bar: 293.15/273.15 = 1.07322.
+    ['60 Nm³/h', 1073.22, '1.013 bar, 0 °C, to free air at 1.013 bar, 20 °C'],
+    ['1 Nm3/min', 1073.22, '1.013 bar, 0 °C, to free air at 1.013 bar, 20 °C'],
+    ['100 NL/min', 107.32, '1.013 bar, 0 °C, to free air at 1.013 bar, 20 °C'],
+  ])('%s is stated for other air: %d L/min as it is drawn in', (text, lpm, reference) => {
+    const outcome = parseQuantity(text, 'flow');
+    expect(outcome).toMatchObject({ ok: true, value: { reference } });
+    expect(parsed(text, 'flow')).toBeCloseTo(lpm, 1);
+  });
+
+  test('what is shown can be typed again, and is never asked back', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -1e6, max: 1e6, noNaN: true }), fc.nat(3), (value, decimals) => {
+        const shown = value.toLocaleString('en', { maximumFractionDigits: decimals });
+        const outcome = readNumber(typedFigure(shown));
+        expect(outcome).toEqual({ ok: true, value: Number(shown.replaceAll(',', '')) });
+      }),
+    );
   });
 
   test('whatever is typed, the answer is a finite figure or a sentence', () => {

@@ -6,7 +6,8 @@ const PLAIN = /^[+-]?(\d+\.?\d*|\.\d+)$/;
  * Reads a figure as people write it: `1234.5`, `1 234,5`, `1'234.5`, `1,234.5`, `0,34`.
  *
  * @returns the number; or a problem: `no-figure` for nothing, `not-a-number`, `ambiguous-comma` for
- * `1,234` (one thousand odd, or one and a bit?), which is asked back rather than guessed.
+ * `1,234` and `ambiguous-point` for `1.234` (one thousand odd, or one and a bit?), which are asked back rather than
+ * guessed.
  */
 export function readNumber(text: string): Outcome<number> {
   const compact = text.trim().replace(/(?<=\d)[\s\u00a0\u202f'’](?=\d{3}(?!\d))/g, '');
@@ -28,6 +29,12 @@ export function readNumber(text: string): Outcome<number> {
       );
     }
     figure = compact.replace(',', '.');
+  } else if (/^[+-]?[1-9]\d{0,2}\.\d{3}$/.test(compact)) {
+    // A point parts thousands for half of the world.
+    return refuse(
+      'ambiguous-point',
+      `Is that ${compact.replace('.', '')}, or ${Number(compact)}? Write ${compact.replace('.', '')}, or ${compact}0.`,
+    );
   }
   if (!PLAIN.test(figure)) return notANumber(text);
   const value = Number(figure);
@@ -37,4 +44,16 @@ export function readNumber(text: string): Outcome<number> {
 function notANumber(text: string): Outcome<never> {
   const shown = text.trim().slice(0, 24);
   return refuse('not-a-number', `“${shown}” is not a figure. Type digits, like 145 or 9.5.`);
+}
+
+/**
+ * A shown figure as it can be typed again and is understood: without thousands, and never with three decimals that
+ * could be taken for them.
+ *
+ * @example typedFigure('1,234.5') // → '1234.5'
+ * @example typedFigure('1.013') // → '1.0130'
+ */
+export function typedFigure(shown: string): string {
+  const plain = shown.replaceAll(',', '');
+  return /^-?[1-9]\d{0,2}\.\d{3}$/.test(plain) ? `${plain}0` : plain;
 }

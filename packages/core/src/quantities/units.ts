@@ -46,7 +46,7 @@ export const quantityDefinitions = {
     name: 'flow',
     units: [
       measure('L/min', 'L/min', 'l/min', 1, ['l/min', 'lpm', 'lmin', 'litres/min', 'liters/min']),
-      measure('cfm', 'cfm', 'ft3/min', 2, ['cfm', 'scfm', 'ft3/min', 'cuft/min']),
+      measure('cfm', 'cfm', 'ft3/min', 2, ['cfm', 'ft3/min', 'cuft/min']),
       measure('m³/min', 'm³/min', 'm3/min', 3, ['m3/min', 'cbm/min']),
       measure('m³/h', 'm³/h', 'm3/h', 2, ['m3/h', 'm3/hr', 'cbm/h']),
     ],

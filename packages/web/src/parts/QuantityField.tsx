@@ -3,6 +3,7 @@ import {
   formatQuantity,
   parseQuantity,
   storedUnit,
+  typedFigure,
   unitByCode,
   unitsOf,
   type QuantityKind,
@@ -26,7 +27,7 @@ export function entryOf(stored: number | undefined | null, kind: QuantityKind): 
   if (stored === undefined || stored === null) return emptyEntry;
   const unit = unitByCode(kind, usePreferences.getState().units[kind]);
   const { figure } = formatQuantity(stored, kind, unit, { figures: 6 });
-  return { text: figure.replaceAll(',', ''), value: stored, problem: null };
+  return { text: typedFigure(figure), value: stored, problem: null };
 }
 
 interface QuantityFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'error'> {
@@ -93,8 +94,10 @@ function otherUnit({ value, text }: QuantityEntry, kind: QuantityKind, assumedCo
   if (value === null || kind === 'hours') return null;
   const parsed = parseQuantity(text, kind, { assumed: unitByCode(kind, assumedCode) });
   const typed = parsed.ok ? parsed.value.unit : storedUnit(kind);
-  const other = typed === storedUnit(kind) ? unitsOf(kind)[1] : storedUnit(kind);
+  const isStated = parsed.ok && parsed.value.reference !== undefined;
+  const other = typed === storedUnit(kind) && !isStated ? unitsOf(kind)[1] : storedUnit(kind);
   if (!other) return null;
   const { figure, unit } = formatQuantity(value, kind, other);
-  return `= ${figure} ${unit}`;
+  const from = parsed.ok && parsed.value.reference ? `, from ${parsed.value.reference}` : '';
+  return `= ${figure} ${unit}${from}`;
 }

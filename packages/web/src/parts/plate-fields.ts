@@ -6,6 +6,7 @@ import {
   dustLevels,
   humidities,
   levelMarks,
+  meterOrigins,
   separatorKinds,
   lubrications,
   motors,
@@ -164,6 +165,7 @@ export const fitFields: readonly PlateField[] = [
 
 export const hourFields: readonly PlateField[] = [
   { name: 'hasHourMeter', label: 'It has an hour meter', as: 'flag' },
+  { name: 'meterFrom', label: 'Meter counts since', as: 'choice', options: meterOrigins },
   {
     name: 'declaredHoursPerWeek',
     label: 'Declared duty, hours a week',

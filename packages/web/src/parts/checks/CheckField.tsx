@@ -101,10 +101,14 @@ function otherUnit(field: FieldDefinition, text: string, chosen: string | undefi
   const parsed = parseQuantity(text, field.quantity, { assumed: unitByCode(field.quantity, chosen) });
   if (!parsed.ok) return undefined;
   const stored = storedUnit(field.quantity);
-  const other = parsed.value.unit === stored ? unitsOf(field.quantity)[1] : stored;
+  const other =
+    parsed.value.unit === stored && parsed.value.reference === undefined
+      ? unitsOf(field.quantity)[1]
+      : stored;
   if (!other) return undefined;
   const shown = formatQuantity(parsed.value.value, field.quantity, other);
-  return `= ${shown.figure} ${shown.unit}`;
+  const from = parsed.value.reference === undefined ? '' : `, from ${parsed.value.reference}`;
+  return `= ${shown.figure} ${shown.unit}${from}`;
 }
 
 function ChoiceField({

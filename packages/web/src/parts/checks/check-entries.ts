@@ -5,6 +5,7 @@ import {
   formatQuantity,
   parseQuantity,
   readNumber,
+  typedFigure,
   unitByCode,
   type QuantityKind,
 } from '@entretien/core/quantities';
@@ -62,7 +63,7 @@ function readText(
 /** A known figure as it would be typed in a field. */
 export function textOf(field: FieldDefinition, value: number | string, units: ChosenUnits): string {
   if (typeof value === 'string') return value;
-  if (field.as !== 'quantity') return formatFigure(value, { figures: 6, maxDecimals: 3 }).replaceAll(',', '');
+  if (field.as !== 'quantity') return typedFigure(formatFigure(value, { figures: 6, maxDecimals: 3 }));
   const { figure } = formatQuantity(
     value,
     field.quantity,
@@ -71,7 +72,7 @@ export function textOf(field: FieldDefinition, value: number | string, units: Ch
       figures: 6,
     },
   );
-  return figure.replaceAll(',', '');
+  return typedFigure(figure);
 }
 
 /** What the plate says where a field is left empty; undefined where it says nothing. */

@@ -1,5 +1,5 @@
 import type { CompressorView, MeasurementView, StandingView, TaskStandingView } from '@entretien/contracts';
-import { checkByCode, checksFor, type CheckDefinition, type Verdict } from '@entretien/core/checks';
+import { chartedFigure, checksFor, type CheckDefinition, type Verdict } from '@entretien/core/checks';
 import { stationCodes, stationsOf, type DataPlate } from '@entretien/core/machine';
 import type { RoutineTask } from '@entretien/core/plan';
 import type { QuantityKind } from '@entretien/core/quantities';
@@ -73,7 +73,6 @@ export function machineFacts(
     const own = checks
       .filter(({ at }) => at === code)
       .map(({ check }) => ({ check, latest: latest.get(check.code) }));
-    const verdicts = own.flatMap(({ latest: one }) => one?.judgement.verdict ?? []);
     return {
       code,
       name,
@@ -83,10 +82,7 @@ export function machineFacts(
       routine: standing.routine.filter(({ station }) => station === code),
       checks: own,
       words: stagePressure(code, latest, units) ?? measuredWords(own, units) ?? plateWords(unit, code, units),
-      verdict: verdicts.reduce<Verdict | null>(
-        (worst, one) => (worst === null || gravity[one] > gravity[worst] ? one : worst),
-        null,
-      ),
+      verdict: worstOf(own)?.verdict ?? null,
     };
   };
   return {
@@ -119,14 +115,34 @@ function stagePressure(
   return typeof value === 'number' ? say(value, 'pressure', units) : null;
 }
 
+/** The latest figure; but where a verdict is not good, that of the same check: figure and verdict belong together. */
 function measuredWords(own: StationFacts['checks'], units: ChosenUnits): string | null {
   const measured = own
-    .filter(({ check, latest }) => check.figure && latest?.judgement.figure)
-    .sort((a, b) => (a.latest!.takenAt < b.latest!.takenAt ? 1 : -1))[0];
-  if (!measured) return null;
-  const figure = checkByCode(measured.check.code)!.figure!;
-  const { figure: shown, unit } = shownFigure(measured.latest!.judgement.figure!.value, figure, units);
-  return `${shown} ${unit.split(' ')[0]}`.trim();
+    .flatMap(({ check, latest }) => {
+      const value = latest && chartedFigure(check.figure, latest)?.value;
+      return latest && value !== undefined && check.figure ? [{ figure: check.figure, latest, value }] : [];
+    })
+    .sort((a, b) => (a.latest.takenAt < b.latest.takenAt ? 1 : -1));
+  const worst = worstOf(own);
+  const bad = worst !== null && worst.verdict !== 'good';
+  const shown = bad ? measured.find(({ latest }) => latest.id === worst.id) : measured[0];
+  if (bad && !shown) return worst.name;
+  if (!shown) return null;
+  const { figure, unit } = shownFigure(shown.value, shown.figure, units);
+  return `${figure} ${unit.split(' ')[0]}`.trim();
+}
+
+/** The gravest of the latest verdicts of a station, and whose it is; null where nothing was measured. */
+function worstOf(own: StationFacts['checks']) {
+  return own.reduce<{ readonly id: string; readonly name: string; readonly verdict: Verdict } | null>(
+    (worst, { check, latest }) => {
+      const verdict = latest?.judgement.verdict;
+      if (!latest || verdict === undefined) return worst;
+      const isWorse = worst === null || gravity[verdict] > gravity[worst.verdict];
+      return isWorse ? { id: latest.id, name: check.name, verdict } : worst;
+    },
+    null,
+  );
 }
 
 /** What the plate says of a station. */

@@ -1,7 +1,7 @@
 import ArrowBackIcon from '@mui/icons-material/ArrowBack';
 import { Box, Button, IconButton, Stack, Typography } from '@mui/material';
 import type { CompressorView, MeasurementView, ServiceView } from '@entretien/contracts';
-import { checkByCode, type CheckDefinition } from '@entretien/core/checks';
+import { chartedFigure, checkByCode, type CheckDefinition } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import { useSearchParams } from 'react-router';
 import { usePreferences } from '../../../app/preferences.js';
@@ -102,7 +102,7 @@ interface RowProps {
 
 function CheckRow({ check, measured, now, timeZone, onShow }: RowProps) {
   const units = usePreferences((preferences) => preferences.units);
-  const figure = measured?.judgement.figure;
+  const figure = measured && chartedFigure(check.figure, measured);
   const shown = figure && check.figure ? shownFigure(figure.value, check.figure, units) : null;
   return (
     <Button

@@ -1,5 +1,6 @@
 import type { MeasurementView, ServiceView } from '@entretien/contracts';
 import {
+  chartedFigure,
   beforeAfter,
   trendOf,
   type BeforeAfter,
@@ -39,7 +40,7 @@ export function checkSeries(
   services: readonly ServiceView[],
 ): CheckSeries {
   const standing = measurements
-    .filter(({ voided, judgement }) => voided === undefined && judgement.figure !== null)
+    .filter((one) => one.voided === undefined && chartedFigure(check.figure, one) !== null)
     .sort((a, b) => Date.parse(a.takenAt) - Date.parse(b.takenAt));
   const resets = services.filter(({ tasks }) => tasks.some((code) => check.resetBy?.includes(code)));
   const isByHours = standing.length > 0 && standing.every(({ runHours }) => runHours !== null);
