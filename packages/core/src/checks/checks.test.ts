@@ -9,6 +9,7 @@ import {
   fieldsOf,
   howOf,
   judgeCheck,
+  limitLines,
   oilClasses,
   verdicts,
   type CheckValues,
@@ -476,6 +477,13 @@ describe('judging', () => {
     );
     expect(found.suggests.map(({ station, task }) => station ?? task)).toEqual(['stage-3', 'valves-upper']);
   });
+});
+
+test('every check says its limits in the handbook, each with its source', () => {
+  expect(Object.keys(limitLines).sort()).toEqual(checkLibrary.map(({ code }) => code).sort());
+  for (const lines of Object.values(limitLines))
+    for (const { when, source } of lines)
+      expect([when, source]).toEqual([expect.any(String), expect.stringMatching(/\S/)]);
 });
 
 describe('limits of the standards (memory)', () => {

@@ -5,14 +5,14 @@ import { choice, number, quantity } from '../fields.js';
 import { doTask, figure, judged, limit, lookAt, missing, percent, worstOf, type Shown } from '../judging.js';
 
 /** Without a force a belt this far from its target is acted on whatever pressed it (common practice). */
-const SLACK = 1.5;
-const TIGHT = 0.65;
+export const SLACK = 1.5;
+export const TIGHT = 0.65;
 /** A new belt is set up to so much tighter than a run-in one where its manual does not say (common practice). */
-const NEW_BELT = 1.5;
+export const NEW_BELT = 1.5;
 /** A deflection within this share of the target needs no correction of the force. */
 const ON_TARGET = 0.02;
 /** A capacitor this far above its label is the wrong one (common practice). */
-const FAR_ABOVE = 0.2;
+export const FAR_ABOVE = 0.2;
 
 export const driveChecks: readonly CheckDefinition[] = [
   {

@@ -6,15 +6,15 @@ import { choice, date, gauge, number } from '../fields.js';
 import { doTask, figure, isHighPressure, judged, limit, lookAt, missing } from '../judging.js';
 
 /** A monitor may be off by the larger of these (common practice). */
-const MONITOR = { share: 0.1, ppm: 1 } as const;
+export const MONITOR = { share: 0.1, ppm: 1 } as const;
 /** Range of a monitor for breathing air where it is not entered, ppm (common practice). */
-const USUAL_RANGE_PPM = 100;
+export const USUAL_RANGE_PPM = 100;
 /** A monitor that moves by less than this share of the step between its gases does not see them. */
-const ALIVE = 0.5;
+export const ALIVE = 0.5;
 /** Two gases nearer than this are one, ppm. */
 const APART_PPM = 1;
 /** No cylinder is tested for longer (common practice: 10 years at most). */
-const LONGEST_TEST_YEARS = 15;
+export const LONGEST_TEST_YEARS = 15;
 
 /** What stands about a fill, or a point of use. */
 export const fillingChecks: readonly CheckDefinition[] = [

@@ -17,13 +17,13 @@ import {
 } from '../judging.js';
 
 /** Shortfall of the free air delivered (common practice). */
-const SHORT: Steps = { watch: 0.1, act: 0.2 };
+export const SHORT: Steps = { watch: 0.1, act: 0.2 };
 /** Share of delivery that leaks away (common practice). */
-const LEAK: Steps = { watch: 0.1, act: 0.25 };
+export const LEAK: Steps = { watch: 0.1, act: 0.25 };
 /** Outside these shares of the plate volume and time are looked at again before they are believed. */
-const LIKELY = { least: 0.5, most: 1.15 } as const;
+export const LIKELY = { least: 0.5, most: 1.15 } as const;
 /** A shorter run than this says nothing: the hand on the watch is as long, s. */
-const SHORTEST_S = 5;
+export const SHORTEST_S = 5;
 /** Finest step that can be read off a gauge where none is stated, as a share of the higher pressure. */
 const USUAL_STEP = 0.01;
 const USUAL_WATCH_S = 0.5;

@@ -19,25 +19,25 @@ import {
 import { dischargeLimitsOf } from './discharge-limits.js';
 
 /** This near its trip a temperature is acted on, K (common practice). */
-const NEAR_TRIP_K = 5;
+export const NEAR_TRIP_K = 5;
 /** A pipe's surface is this much cooler than the gas in it, K (common practice). */
 export const SURFACE_K = 20;
 /** Rise over the baseline's rise, K (common practice). */
-const OVER_BASELINE = { watch: 15, act: 25 } as const;
+export const OVER_BASELINE = { watch: 15, act: 25 } as const;
 /** Past the rise of the manual by so much it is acted on, K (common practice). */
-const PAST_RISE_K = 15;
+export const PAST_RISE_K = 15;
 /** A trip entered further than this above what is usual for the machine does not move its stop, K. */
-const MOST_ABOVE_USUAL_K = 10;
+export const MOST_ABOVE_USUAL_K = 10;
 /** Oil of a screw stays this much above the dew point of what it draws in, K (common practice). */
-const ABOVE_DEW_POINT_K = 10;
+export const ABOVE_DEW_POINT_K = 10;
 /** Where the humidity is not known, °C (common practice). */
-const WARM_SCREW_C = 65;
+export const WARM_SCREW_C = 65;
 /** So long at load, min, until a screw is as warm as it gets. */
-const WARM_AFTER_MIN = 30;
+export const WARM_AFTER_MIN = 30;
 /** Drop over a separator element, bar (common practice). */
-const SEPARATOR = { watch: 0.7, act: 1 } as const;
+export const SEPARATOR = { watch: 0.7, act: 1 } as const;
 /** A drop below this at load is none: the gauge, the wrong ports, or a burst element (common practice). */
-const NO_DROP_BAR = 0.05;
+export const NO_DROP_BAR = 0.05;
 
 /** Temperature of the gas by what was measured, °C; null where the values are of no such measurement. */
 export function dischargeGasC({ tempC, place }: CheckValues): number | null {

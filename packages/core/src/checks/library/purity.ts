@@ -56,13 +56,13 @@ export const dewPointClasses = { 1: -70, 2: -40, 3: -20, 4: 3, 5: 7, 6: 10 } as 
 export const oilClasses = { 1: 0.01, 2: 0.1, 3: 1, 4: 5 } as const;
 
 /** Share of a limit from which a figure is watched (common practice). */
-const NEAR = 0.8;
+export const NEAR = 0.8;
 /** The same of carbon dioxide: fresh air holds some 425 ppm of it already (published measurements, memory). */
-const NEAR_CO2 = 0.95;
+export const NEAR_CO2 = 0.95;
 /** From here on a cartridge hardly dries (common practice). */
 const NEARLY_FULL = 0.95;
 /** Beyond these shares of what it can hold a weight is of something else. */
-const SLIP = { least: -0.5, most: 2 } as const;
+export const SLIP = { least: -0.5, most: 2 } as const;
 
 const standard = choice(
   'standard',

@@ -2,17 +2,17 @@ import type { CheckSubject } from '../check.js';
 import { gaugeErrorBar } from '../judging.js';
 
 /** Opened above its setting by the larger of these it is as it was made (ISO 4126, memory). */
-const ABOVE_SET = { share: 0.03, bar: 0.1 } as const;
+export const ABOVE_SET = { share: 0.03, bar: 0.1 } as const;
 /** Above the maximum allowed by more than this nobody runs it (common practice). */
-const ABOVE_MAXIMUM = 0.03;
+export const ABOVE_MAXIMUM = 0.03;
 /** Where no maximum is known: above the setting by more than this (common practice). */
-const FAR_ABOVE_SET = 0.1;
+export const FAR_ABOVE_SET = 0.1;
 /** Below its setting: watched from the first, acted on from the second (common practice). */
-const BELOW_SET = { watch: 0.03, act: 0.1 } as const;
+export const BELOW_SET = { watch: 0.03, act: 0.1 } as const;
 /** Near the stop it works with every fill (common practice). */
-const NEAR_STOP = 0.03;
+export const NEAR_STOP = 0.03;
 /** A gauge worse than this class cannot judge three in a hundred. */
-const GOOD_CLASS = 1;
+export const GOOD_CLASS = 1;
 /** Lifted by its ring at less than this share of its setting it was not tested (common practice). */
 export const LEAST_LIFT = 0.75;
 
@@ -52,9 +52,9 @@ export function judgeOpened(given: CheckSubject, openedBar: number, setBar: numb
 }
 
 /** Up to this pressure a set is switched at a workshop's distances, bar. */
-const WORKSHOP_BAR = 15;
+export const WORKSHOP_BAR = 15;
 /** Least distance of the relief from the stop (common practice). */
-const DISTANCE = { workshopBar: 0.5, workshop: 0.05, high: 0.03 } as const;
+export const DISTANCE = { workshopBar: 0.5, workshop: 0.05, high: 0.03 } as const;
 
 /** Least setting of a relief valve above a stop, so that it does not weep with every fill; bar. */
 export function leastReliefBar(stopBar: number, isHighPressure: boolean): number {

@@ -20,13 +20,13 @@ import {
 import { judgeOpened, LEAST_LIFT, leastReliefBar, type ReliefOpened } from './relief-limits.js';
 
 /** Share of full scale that a vented gauge may show. */
-const GAUGE_ZERO_SHARE = 0.02;
+export const GAUGE_ZERO_SHARE = 0.02;
 /** More than this on a vented gauge is pressure until it is proved otherwise (0.5 bar: 2014/68/EU, memory). */
-const PRESSURE_BAR = 0.5;
+export const PRESSURE_BAR = 0.5;
 /** Between cut-in and stop a set switches too often below the larger of these (common practice). */
-const DIFFERENCE = { bar: 0.5, share: 0.03 } as const;
+export const DIFFERENCE = { bar: 0.5, share: 0.03 } as const;
 /** By hand a set is stopped this far below its maximum (common practice). */
-const BY_HAND = 0.9;
+export const BY_HAND = 0.9;
 
 const reliefStation: CheckDefinition['station'] = (plate) => (isHighPressure(plate) ? 'relief' : 'receiver');
 const receiverStation: CheckDefinition['station'] = (plate) =>
@@ -509,7 +509,7 @@ function judgeHighest(given: CheckSubject): ReturnType<CheckDefinition['judge']>
 }
 
 /** A switch scatters this much by itself (common practice). */
-const CUT_OUT_SCATTER = 0.02;
+export const CUT_OUT_SCATTER = 0.02;
 
 const shutdownNames = {
   overTemperature: 'over-temperature',
