@@ -97,13 +97,21 @@ export class Instruments {
     const working = workingPressureBar ?? cutOutBar ?? 8;
     switch (check) {
       case 'relief-valve':
-        return { opens: 'yes', reseats: 'tight' };
+        return { opens: 'yes', reseats: 'tight', by: 'lift' };
       case 'shutdowns':
         return { overTemperature: 'yes', lowOil: 'none', overload: 'yes' };
       case 'gauge-zero':
         return { readingBar: 0, fullScaleBar: 16, kind: 'yes' };
       case 'belt-deflection':
-        return { method: 'feel', look: 'sound' };
+        return {
+          method: 'gauge',
+          look: 'sound',
+          spanMm: 480,
+          deflectionMm: 7.5,
+          forceN: 20,
+          leastForceN: 13,
+          mostForceN: 27,
+        };
       case 'check-valve':
         return { air: 'no' };
       case 'co-monitor':
@@ -145,6 +153,11 @@ export class Instruments {
     return Math.round(14 + yearly + this.scatter(3));
   }
 
+  /** Damp in the cold season, drier in the warm. */
+  private humidity({ season }: MeasuredVisit): number {
+    return Math.round(68 + 14 * Math.cos((2 * Math.PI * (season - 15)) / 365));
+  }
+
   private separatorDrop(visit: MeasuredVisit): Measured {
     const per1000 = this.story.separatorClimbs ? CLIMBING_PER_1000_H : DROP_PER_1000_H;
     const drop = NEW_DROP + (this.since('separator-drop', visit) / 1000) * per1000;
@@ -158,7 +171,14 @@ export class Instruments {
     const tempC = Math.round(ambientC + 58 + (this.story.hallIsHot ? 9 : 0) + this.scatter(5));
     return {
       check: 'discharge-temperature',
-      values: { tempC, ambientC, mostRiseK: 70, tripC: 110 },
+      values: {
+        tempC,
+        ambientC,
+        place: 'pocket',
+        mostRiseK: 70,
+        tripC: 110,
+        humidityPercent: this.humidity(visit),
+      },
     };
   }
 

@@ -157,7 +157,7 @@ describe('plates and plans', () => {
       reliefBar: 9,
     } as object);
     const { body } = await server.read(`/api/compressors/${unit}`);
-    expect(body.marks).toEqual(['pressure-order', 'fad-share']);
+    expect(body.marks).toEqual(['relief-order', 'fad-share']);
     expect(body.doubts[0].sentence).toBe('The relief setting (9 bar) must be above cut-out (10 bar).');
     const twin = await server.addUnit({ tag: 'ODD-1' } as object);
     expect((await server.read(`/api/compressors/${twin}`)).body.marks).toEqual(['tag-in-use']);

@@ -61,7 +61,8 @@ function settingDoubts(plate: DataPlate): Problem[] {
     const [low, high] = [plate[lower.field]!, plate[upper.field]!];
     if (low > high || (strict && low === high)) {
       doubts.push({
-        code: 'pressure-order',
+        // A relief valve in the wrong place protects nobody.
+        code: upper.field === 'reliefBar' || lower.field === 'reliefBar' ? 'relief-order' : 'pressure-order',
         field: upper.field,
         sentence: `${upper.name} (${high} bar) must be ${strict ? 'above' : 'at least'} ${lower.name.toLowerCase()} (${low} bar).`,
       });

@@ -48,6 +48,15 @@ describe('a substitute', () => {
     );
   });
 
+  test('another kind of part stands in for nothing, whatever its figures', () => {
+    const oil = { ...offered(), class: 'oil' } as const;
+    expect(judgeSubstitute(element, oil, screw)).toEqual({
+      verdict: 'does-not-fit',
+      sentence: 'An oil cannot stand in for a filter element.',
+      figures: [],
+    });
+  });
+
   test('what is wrong is said with both figures', () => {
     expect(judgeSubstitute(element, offered({ ratedFlowLpm: 3000 }), screw).sentence).toBe(
       'Rated flow 3000 L/min, under 4000 L/min.',

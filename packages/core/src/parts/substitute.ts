@@ -1,4 +1,4 @@
-import type { DataPlate } from '../machine/index.js';
+import { isBreathed, type DataPlate } from '../machine/index.js';
 
 /** What is known of a part. Whatever is left out is unknown. */
 export interface PartFigures {
@@ -19,6 +19,18 @@ export interface PartFigures {
 /** What kind of thing it is, where that decides whether something else may take its place. */
 export const partClasses = ['element', 'oil', 'cartridge', 'seal', 'other'] as const;
 export type PartClass = (typeof partClasses)[number];
+
+const classNames: Readonly<Record<PartClass, string>> = {
+  element: 'a filter element',
+  oil: 'an oil',
+  cartridge: 'a cartridge',
+  seal: 'a seal',
+  other: 'another kind of part',
+};
+
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
 
 export interface ComparedPart {
   readonly name: string;
@@ -64,6 +76,10 @@ export function judgeSubstitute(
   unit: Unit,
   hasAdapter = false,
 ): Substitution {
+  if (original.class !== offered.class) {
+    const sentence = `${capital(classNames[offered.class])} cannot stand in for ${classNames[original.class]}.`;
+    return { verdict: 'does-not-fit', sentence, figures: [] };
+  }
   const figures = [
     ...flow(original, offered, unit),
     ...fineness(original, offered),
@@ -78,8 +94,7 @@ export function judgeSubstitute(
   if (wrong.length > 0) {
     return { verdict: 'does-not-fit', sentence: wrong.map(({ sentence }) => sentence).join(' '), figures };
   }
-  const isBreathing = unit.family === 'high-pressure' && unit.airUse !== 'technical';
-  if (isBreathing && (original.class === 'oil' || original.class === 'cartridge')) {
+  if (isBreathed(unit) && (original.class === 'oil' || original.class === 'cartridge')) {
     const what = original.class === 'oil' ? 'Oil' : 'A cartridge';
     return {
       verdict: 'reason',
@@ -104,9 +119,8 @@ export function needsReason(
   unit: Pick<Unit, 'family' | 'airUse'>,
   compressorId: string,
 ): boolean {
-  const isBreathing = unit.family === 'high-pressure' && unit.airUse !== 'technical';
   const isWatched = part.class === 'oil' || part.class === 'cartridge';
-  return isBreathing && isWatched && !part.fits.includes(compressorId);
+  return isBreathed(unit) && isWatched && !part.fits.includes(compressorId);
 }
 
 function flow(original: ComparedPart, { figures }: ComparedPart, unit: Unit): ComparedFigure[] {

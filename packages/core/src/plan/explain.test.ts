@@ -40,6 +40,13 @@ describe('why this date', () => {
     expect(words).toHaveLength(6);
   });
 
+  test('what is done a single time does not come every so often', () => {
+    const first = {
+      tasks: [task('oil', { once: true, triggers: [{ kind: 'hours', every: 150 }] })],
+    } as const;
+    expect(said(first, history({ readings: upTo(10) }), 10)[0]).toBe('Once, after 150 h: common practice.');
+  });
+
   test('what other sources say stands beside it, and who decided', () => {
     const [oil] = plan.tasks;
     const chosen = {

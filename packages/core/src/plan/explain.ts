@@ -56,6 +56,7 @@ export interface Explanation {
   readonly others: readonly OtherInterval[];
   readonly choice: IntervalChoice | null;
   readonly counting: 'last-done' | 'grid';
+  readonly once: boolean;
   readonly safety: boolean;
   readonly factors: readonly AppliedFactor[];
   readonly start: {
@@ -109,6 +110,7 @@ function explanationOf(
     others: task.others ?? [],
     choice: task.choice ?? null,
     counting: task.counting,
+    once: task.once ?? false,
     safety: task.safety ?? false,
     factors,
     start: start && { basis: start.basis, on: formatDay(start.day), hours: start.hours },

@@ -83,7 +83,7 @@ export {
 } from './vessel-history.js';
 export { readingNeed, type ReadingNeed } from './reading-need.js';
 export { originNames, sayExplanation, type SaidStep } from './say-explanation.js';
-export { sayTriggers } from './say-trigger.js';
+export { sayInterval, sayTriggers } from './say-trigger.js';
 export { fitPlan, planProblems } from './plan-problems.js';
 export { planDifference, type TaskDifference } from './plan-difference.js';
 export {

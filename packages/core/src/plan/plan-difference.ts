@@ -1,4 +1,4 @@
-import { sayTriggers } from './say-trigger.js';
+import { sayInterval, sayTriggers } from './say-trigger.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
 import { sayStored, type SayQuantity } from './say-figures.js';
 
@@ -24,7 +24,7 @@ export function planDifference(
     const was = old.get(task.code);
     const { code, name } = task;
     if (!was) {
-      differences.push({ code, name, kind: 'added', changes: [sayTriggers(task.triggers, say)] });
+      differences.push({ code, name, kind: 'added', changes: [sayInterval(task, say)] });
       continue;
     }
     const changes = [
@@ -36,7 +36,7 @@ export function planDifference(
   for (const task of before.tasks) {
     const { code, name } = task;
     if (!present.has(code))
-      differences.push({ code, name, kind: 'removed', changes: [sayTriggers(task.triggers, say)] });
+      differences.push({ code, name, kind: 'removed', changes: [sayInterval(task, say)] });
   }
   return differences;
 }
@@ -46,7 +46,7 @@ function changesOf(was: ServiceTask, is: ServiceTask, say: SayQuantity): string[
   const compare = (label: string, of: (task: ServiceTask) => string) => {
     if (of(was) !== of(is)) changes.push(`${label}${of(was) || 'nothing'} → ${of(is) || 'nothing'}`);
   };
-  compare('', (task) => sayTriggers(task.triggers, say));
+  compare('', (task) => sayInterval(task, say));
   compare('counted ', ({ counting }) => (counting === 'grid' ? 'on the grid' : 'from last done'));
   compare('safety: ', ({ safety }) => (safety ? 'yes' : 'no'));
   compare('covers: ', ({ covers = [] }) => covers.join(', '));

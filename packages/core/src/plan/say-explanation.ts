@@ -5,6 +5,7 @@ import type { ExplainedTrigger, Explanation } from './explain.js';
 import type { IntervalOrigin } from './service-plan.js';
 import type { NoPoint } from './judged.js';
 import { sayHours, sayMeasured, sayStored, type SayQuantity } from './say-figures.js';
+import { sayInterval } from './say-trigger.js';
 import { sayTrigger } from './triggers/index.js';
 
 /** A step of the reasoning, to be read aloud. */
@@ -80,9 +81,9 @@ export function sayExplanation(
   return steps;
 }
 
-function sayRule({ triggers, origin, because }: Explanation, say: SayQuantity): string {
+function sayRule({ triggers, origin, because, once }: Explanation, say: SayQuantity): string {
   if (triggers.length === 0) return `No interval: it is done on failure. ${because ?? ''}`.trim();
-  const rule = triggers.map(({ rule: one }) => sayTrigger(one, say)).join(' or ');
+  const rule = sayInterval({ triggers: triggers.map(({ rule: one }) => one), once }, say);
   const first = triggers.length > 1 ? ', whichever comes first' : '';
   return `${capital(rule)}${first}: ${origins[origin]}.${because === null ? '' : ` ${because}`}`;
 }

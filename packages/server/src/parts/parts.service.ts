@@ -135,6 +135,13 @@ export class PartsService {
   }
 
   compare({ compressorId, original, offered, hasAdapter }: CompareParts): SubstitutionView {
+    if (original.toLowerCase() === offered.toLowerCase()) {
+      throw impossible({
+        code: 'same-part',
+        field: 'offered',
+        sentence: 'A part does not stand in for itself: choose another one.',
+      });
+    }
     const unit = this.register.require(compressorId);
     const plate = this.register.plateOf(unit, Number.MAX_SAFE_INTEGER);
     return judgeSubstitute(

@@ -137,8 +137,10 @@ export class StandingsService {
 }
 
 /** What presses comes first in a standing; a safety task that was put off is among it. */
-function staysInSight({ state, safety, coveredBy }: TaskStanding): boolean {
+function staysInSight({ state, safety, coveredBy, startedBy, vessel }: TaskStanding): boolean {
   if (coveredBy !== null) return false;
+  // What nobody knows the history of is all looked at in its first visit.
+  if (state === 'unknown' && startedBy === null && vessel === null) return true;
   return state === 'overdue' || state === 'due' || state === 'nearing' || (state === 'put-off' && safety);
 }
 

@@ -385,6 +385,12 @@ describe('parts and repairs of a visit', () => {
       return id;
     };
     const [original, weak] = [await add(4500), await add(3000)];
+    const itself = await server.post('/api/parts/compare', {
+      compressorId: unit,
+      original,
+      offered: original,
+    });
+    expect([itself.status, itself.body.code]).toEqual([422, 'same-part']);
     const asked = await server.post('/api/parts/compare', { compressorId: unit, original, offered: weak });
     expect(asked.body).toMatchObject({
       verdict: 'does-not-fit',

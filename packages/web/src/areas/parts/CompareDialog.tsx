@@ -37,7 +37,7 @@ export function CompareDialog({ original, parts, onClose }: CompareProps) {
         onChange={(event) => setOffered(event.target.value)}
       >
         {parts
-          .filter(({ id }) => id !== original.id)
+          .filter((one) => one.id !== original.id && one.class === original.class)
           .map(({ id, name, number }) => (
             <MenuItem key={id} value={id}>
               {name} · {number}

@@ -2,7 +2,7 @@ import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
 import { Box, ButtonBase, Stack, Typography } from '@mui/material';
 import type { CompressorView, PlanView } from '@entretien/contracts';
 import { stationName, stationsOf } from '@entretien/core/machine';
-import { planParts, sayTriggers, type ServicePlan, type ServiceTask } from '@entretien/core/plan';
+import { planParts, sayInterval, type ServicePlan, type ServiceTask } from '@entretien/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
@@ -176,7 +176,7 @@ function TaskRow({ task, isOpen, onToggle, children }: TaskRowProps) {
     // Sent here about this task: it is what is to be seen.
     if (wasOpen) row.current?.scrollIntoView({ block: 'start' });
   }, [wasOpen]);
-  const when = sayTriggers(task.triggers, say);
+  const when = sayInterval(task, say);
   return (
     <Box ref={row} sx={{ borderBottom: 1, borderColor: 'divider', scrollMarginTop: '64px' }}>
       <ButtonBase

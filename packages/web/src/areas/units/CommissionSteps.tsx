@@ -55,8 +55,12 @@ export function PlateSanity({ plate }: { readonly plate: DataPlate }) {
           {sentence}
         </Alert>
       ))}
-      {doubts.map(({ sentence }) => (
-        <Alert key={sentence} severity="warning" variant="outlined">
+      {doubts.map(({ code, sentence }) => (
+        <Alert
+          key={sentence}
+          severity={code === 'relief-order' ? 'error' : 'warning'}
+          variant={code === 'relief-order' ? 'filled' : 'outlined'}
+        >
           {sentence}
         </Alert>
       ))}
