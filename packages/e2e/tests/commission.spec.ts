@@ -50,7 +50,7 @@ test(
     await page.getByLabel('Receiver').fill('270');
     await next(page);
     await choose(page, 'Damp', 'damp');
-    await page.getByLabel('Level, on a firm and dust-free base').check();
+    await page.getByLabel('On a firm and dust-free base, level within 5°').check();
     await expect(page.getByText('A sheared valve kills.')).toBeVisible();
     await next(page);
     await page.getByRole('radio', { name: 'Against the arrow' }).check();

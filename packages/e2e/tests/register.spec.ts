@@ -32,8 +32,8 @@ test('the register sorts by its columns', async ({ page }) => {
   await expect.poll(async () => (await tags()).length).toBeGreaterThan(10);
   await page.getByRole('columnheader', { name: 'Unit' }).click();
   await expect.poll(tags).toEqual([...(await tags())].sort());
-  await page.getByRole('columnheader', { name: 'Hours' }).click();
-  await page.getByRole('columnheader', { name: 'Hours' }).click();
+  await page.getByRole('columnheader', { name: 'Meter' }).click();
+  await page.getByRole('columnheader', { name: 'Meter' }).click();
   await expect.poll(async () => (await tags())[0]).toBe('HC-1');
 });
 

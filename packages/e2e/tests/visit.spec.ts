@@ -122,7 +122,7 @@ async function measureHeat(
 ): Promise<void> {
   const card = page.getByRole('region', { name: 'Discharge temperature' });
   await hands.type('Discharge', temp, card);
-  await hands.type('Air about it', '21', card);
+  await hands.type('Room air', '21', card);
   for (const [label, text] of more) await hands.type(label, text, card);
   await hands.press('Save', card);
 }

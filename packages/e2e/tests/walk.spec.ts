@@ -175,7 +175,8 @@ test('a meter found replaced on the walk goes on counting', { tag: '@phone' }, a
   await expect(row(page, 'WA-1')).toContainText('saved');
   await expect.poll(() => office.figures(units[0]!)).toContain(12);
   await page.goto(`/units/${units[0]}`);
-  await expect(page.getByRole('group', { name: /^Ruler in/ })).toContainText('1,232 h');
+  await expect(page.getByRole('group', { name: /^Ruler in/ })).toContainText('12 h');
+  await expect(page.getByText('12 h on the meter, 1,232 h total')).toBeVisible();
 });
 
 test('the walking order is chosen and kept', { tag: '@phone' }, async ({ page, office }) => {
