@@ -181,7 +181,7 @@ test('condensate and cartridge: now, over the year in a worker, and weighed', as
     '95 % of the water it can hold is in it',
   );
   await page.getByRole('button', { name: `Save to ${tag}` }).click();
-  await seeOnUnit(page, tag, /95 % of what it takes up is used/);
+  await seeOnUnit(page, tag, /95 % of the water it can hold is in it/);
 });
 
 test('cylinders: the best order, and those that must not be filled', async ({ page, office }, info) => {

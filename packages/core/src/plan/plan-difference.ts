@@ -1,3 +1,4 @@
+import { originNames } from './say-explanation.js';
 import { sayInterval, sayTriggers } from './say-trigger.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
 import { sayStored, type SayQuantity } from './say-figures.js';
@@ -50,11 +51,9 @@ function changesOf(was: ServiceTask, is: ServiceTask, say: SayQuantity): string[
   compare('counted ', ({ counting }) => (counting === 'grid' ? 'on the grid' : 'from last done'));
   compare('safety: ', ({ safety }) => (safety ? 'yes' : 'no'));
   compare('covers: ', ({ covers = [] }) => covers.join(', '));
-  compare('from: ', ({ origin }) => origin.replaceAll('-', ' '));
+  compare('from: ', ({ origin }) => originNames[origin]);
   compare('other sources: ', ({ others = [] }) =>
-    others
-      .map((other) => `${other.origin.replaceAll('-', ' ')}: ${sayTriggers(other.triggers, say)}`)
-      .join('; '),
+    others.map((other) => `${originNames[other.origin]}: ${sayTriggers(other.triggers, say)}`).join('; '),
   );
   compare('chosen because: ', ({ choice }) => (choice ? `${choice.because} (${choice.by})` : ''));
   compare('minutes: ', ({ minutes }) => String(minutes));

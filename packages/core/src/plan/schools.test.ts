@@ -305,7 +305,7 @@ test('what changes from one plan to another, in words', () => {
   expect(found.find(({ code }) => code === 'belt-check')!.changes).toEqual([
     'every 500 h → every 250 h',
     'counted from last done → on the grid',
-    'from: practice → book',
+    'from: common practice → manual',
   ]);
   expect(found.find(({ code }) => code === 'leak-survey')).toMatchObject({
     kind: 'removed',

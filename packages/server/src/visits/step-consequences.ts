@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { StepOutcome } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import { needsReason } from '@entretien/core/parts';
-import { planVersionAt, pointByShare } from '@entretien/core/plan';
+import { planVersionAt, pointByShare, type Trigger } from '@entretien/core/plan';
 import {
   countedTasks,
   lookShares,
@@ -133,13 +133,14 @@ export class StepConsequences {
       impossible({ code: problem, field: 'details.task', sentence });
     if (resultsOf(task, plate).length > 0)
       throw refuse('is-a-test', `${task.name} is a test: it is done, not looked at.`);
-    const start = this.standings
-      .judge(unit, doneAt)
-      .standing.tasks.find((one) => one.code === code)?.startedBy;
+    const { judged } = this.standings.judge(unit, doneAt);
+    const start = judged.get(code)?.standing.startedBy;
     if (start === 'done' || start === 'commissioned')
       throw refuse('history-known', `When ${task.name} was last done is on record: do it, or leave it.`);
     const timeZone = this.register.timeZoneOf(plate);
-    const point = pointByShare(task, lookShares[found], doneAt, timeZone);
+    // Of the interval as it holds here: what the place shortens is counted in.
+    const triggers = judged.get(code)?.triggers.all.map(({ trigger }) => trigger as Trigger) ?? task.triggers;
+    const point = pointByShare({ code, triggers }, lookShares[found], doneAt, timeZone);
     this.waiting.setStartingPoints(
       compressorId,
       { id: idFrom('look', id), setAt: formatInstant(doneAt), basis: 'inspection', points: [point] },

@@ -206,6 +206,14 @@ describe('the first visit to a machine of unknown history', () => {
     expect([late.status, late.body.code]).toEqual([422, 'history-known']);
   });
 
+  test('what cannot be told is due now, not late, by the interval as it holds in that place', async () => {
+    // A year for the intake element, half of it in dust.
+    const unit = await server.addUnit({ ...unknown, dust: 'dusty' });
+    const visit = await VisitAtWork.plan(server, unit, ['intake-replace']);
+    expectStatus(201, await visit.step('look', { task: 'intake-replace', found: 'unknown' }));
+    expect(await standingOf(unit, 'intake-replace')).toMatchObject({ state: 'due', dueOn: '2026-11-24' });
+  });
+
   test('a test is done, not looked at; no estimate stands for what keeps somebody safe', async () => {
     const unit = await server.addUnit(unknown);
     expect(await standingOf(unit, 'relief-test')).toMatchObject({ state: 'due', startedBy: null });

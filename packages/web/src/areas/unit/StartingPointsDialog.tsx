@@ -38,11 +38,13 @@ export function StartingPointsDialog({
   const [answers, setAnswers] = useState<Readonly<Record<string, string>>>({});
   const now = useNow();
   const byCode = new Map(plan.tasks.map((task) => [task.code, task]));
-  const open = standing.tasks.flatMap(({ code, startedBy }) => {
+  const open = standing.tasks.flatMap(({ code, startedBy, explanation }) => {
     const task = byCode.get(code);
     // What keeps somebody safe is seen, never estimated.
     const isOpen = startedBy === null && !(task?.safety && basis === 'estimate');
-    return task && isOpen ? [task] : [];
+    // The interval as it holds here: what the place shortens is counted in.
+    const applied = explanation?.triggers.map((one) => one.applied);
+    return task && isOpen ? [{ ...task, triggers: applied ?? task.triggers }] : [];
   });
   const answered = open.filter(({ code }) => answers[code]);
   return (

@@ -54,10 +54,10 @@ export function RegisterTable({ units, zoneOf }: ListProps) {
     {
       field: 'runHours',
       headerName: 'Meter',
-      width: 92,
+      width: 150,
       align: 'right',
       headerAlign: 'right',
-      renderCell: ({ row }) => (row.runHours === null ? '–' : <RunHours of={row} />),
+      renderCell: ({ row }) => (row.runHours === null ? '–' : <RunHours of={row} isInline />),
     },
     {
       field: 'ruler',
@@ -138,7 +138,7 @@ export function RegisterCards({ units, zoneOf }: ListProps) {
                     <StopMark compressorId={unit.compressorId} /> {unit.siteName}, {unit.description}
                   </Box>
                 </Typography>
-                <RunHours of={unit} />
+                <RunHours of={unit} isInline />
               </Stack>
               <NextTask unit={unit} timeZone={zoneOf(unit.siteId)} />
             </Box>

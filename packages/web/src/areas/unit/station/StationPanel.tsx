@@ -320,7 +320,7 @@ function History({ station, services, taskNames, now, timeZone, meter }: Station
           key={service.id}
           sx={{
             display: 'grid',
-            gridTemplateColumns: '76px 64px 1fr',
+            gridTemplateColumns: '76px 92px 1fr',
             columnGap: 1,
             py: 0.35,
             typography: 'body2',
