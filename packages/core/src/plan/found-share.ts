@@ -30,7 +30,8 @@ export function pointByShare(
   );
   const today = localDayAt(at, timeZone);
   const days = all.flatMap((trigger) =>
-    trigger.kind === 'calendar' ? [stepDays(today, trigger.every) - today] : [],
+    // Backwards, so that what is used up falls due today.
+    trigger.kind === 'calendar' ? [today - stepDays(today, trigger.every, -1)] : [],
   );
   return {
     task: code,
