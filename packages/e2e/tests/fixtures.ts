@@ -236,6 +236,13 @@ export async function openUnit(page: Page, id: string, tag: string): Promise<voi
 }
 
 /** The logbook of the unit that is open. */
+/** Opens the form of a check from the unit's page: what first, then the figures. */
+export async function beginCheck(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Measure', exact: true }).first().click();
+  await page.getByLabel('Find a check or a station').fill(name);
+  await page.getByRole('dialog').getByRole('button', { name, exact: true }).click();
+}
+
 export async function openLogbook(page: Page) {
   await page.getByRole('tab', { name: 'Logbook' }).click();
   return page.getByRole('list', { name: 'Logbook' });

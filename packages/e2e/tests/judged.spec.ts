@@ -1,13 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { APIRequestContext, Page } from '@playwright/test';
-import { daysAgo, expect, openUnit, taskRow, test } from './fixtures.js';
-
-/** Opens the form of a check from the unit's page: what first, then the figures. */
-async function beginCheck(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'Measure', exact: true }).first().click();
-  await page.getByLabel('Find a check or a station').fill(name);
-  await page.getByRole('dialog').getByRole('button', { name, exact: true }).click();
-}
+import { beginCheck, daysAgo, expect, openUnit, taskRow, test } from './fixtures.js';
 
 /** Records something past the page. */
 async function send(

@@ -67,6 +67,50 @@ describe('the service tag', () => {
     expect(read?.data).toBe(`https://service.example/units/${unit}`);
   });
 
+  test('of a unit with a replaced meter it says the figures of the meter that is there, and the total named', async () => {
+    const unit = await server.addUnit({
+      family: 'screw',
+      motor: 'three-phase',
+      tag: 'HC-9',
+      commissionedOn: '2024-03-01',
+    } as object);
+    await server.readHours(unit, daysAgo(900), 0);
+    await server.readHours(unit, daysAgo(200), 5865);
+    const change = { changedAt: daysAgo(199), oldFinalHours: 5865, newStartHours: 0, reason: 'replaced' };
+    const fact = { id: randomUUID(), ...change };
+    expectStatus(201, await server.post(`/api/compressors/${unit}/meter-changes`, fact));
+    // Read at 2,110 h, which are 7,975 h in all: the filter is due 2,000 h later, at 4,110 on this meter.
+    expectStatus(201, await server.recordService(unit, daysAgo(0), ['oil-filter'], { hours: 2110 }));
+    const tag = (await openPdf((await server.readBytes(`/api/compressors/${unit}/tag.pdf`)).bytes)).text;
+    expect(tag).toMatch(/24 Nov 2026 · 2,110 h on the meter, 7,975 h total · Technician/);
+    expect(tag).not.toContain('9,975');
+    const { body } = await server.read(`/api/compressors/${unit}/standing`);
+    const filter = body.tasks.find(({ code }: { code: string }) => code === 'oil-filter');
+    expect([filter.dueAtHours, filter.dueAtHours - body.meter.offset]).toEqual([9975, 4110]);
+
+    // Signed without reading the meter: the report says that it is an estimate.
+    const visit = await VisitAtWork.plan(server, unit, ['bearing-check']);
+    expectStatus(
+      201,
+      await visit.step('task', { task: 'bearing-check', outcome: 'not-done', reason: 'no time' }),
+    );
+    server.now += 1;
+    expectStatus(201, await visit.step('sign', { name: 'Mira Kolden' }));
+    const report = (await openPdf((await server.readBytes(`/api/visits/${visit.id}/report.pdf`)).bytes)).text;
+    expect(report).toMatch(/2,110 h on the meter, 7,975 h total/);
+    const later = await VisitAtWork.plan(server, unit, ['bearing-check']);
+    server.now += 9 * 86_400_000;
+    expectStatus(
+      201,
+      await later.step('task', { task: 'bearing-check', outcome: 'not-done', reason: 'no time' }),
+    );
+    server.now += 1;
+    expectStatus(201, await later.step('sign', { name: 'Mira Kolden' }));
+    const estimated = (await openPdf((await server.readBytes(`/api/visits/${later.id}/report.pdf`)).bytes))
+      .text;
+    expect(estimated).toMatch(/about 2,2\d\d h on the meter, 8,0\d\d h total \(estimated\)/);
+  });
+
   test('of what must not be used it is red, and says why, since when, who was told and what must be shown', async () => {
     const unit = await server.addUnit({ tag: 'RED-1' });
     const out = {
