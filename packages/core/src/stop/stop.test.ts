@@ -42,6 +42,10 @@ describe('what stands against using a unit', () => {
         ({ scope }) => scope,
       ),
     ).toEqual(['breathing', 'point']);
+    // Where nobody breathes it, bad air stops the set itself.
+    expect(standingStops([measured('co', 'stop', 1)], [], [], false)).toMatchObject([
+      { scope: 'unit', ground: 'finding' },
+    ]);
     expect(stopText({ scope: 'breathing', place: null })).toBe('Not for breathing');
     expect(stopText({ scope: 'side', place: '300 bar' })).toBe('Panel side out of service: 300 bar');
   });

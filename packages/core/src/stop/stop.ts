@@ -53,13 +53,13 @@ export interface StandingStop extends TakenOut {
 
 const BREATHED = new Set(['co', 'co-monitor', 'air-quality', 'water-content', 'dew-point']);
 
-function scopeOf(check: string): StopScope {
-  if (BREATHED.has(check)) return 'breathing';
+function scopeOf(check: string, isBreathedFrom: boolean): StopScope {
+  if (isBreathedFrom && BREATHED.has(check)) return 'breathing';
   return check === 'bowl' ? 'point' : 'unit';
 }
 
-function groundOf(check: string): StopGround {
-  if (BREATHED.has(check)) return 'breathing-air';
+function groundOf(check: string, isBreathedFrom = true): StopGround {
+  if (isBreathedFrom && BREATHED.has(check)) return 'breathing-air';
   return check === 'relief-valve' || check === 'pressure-settings' ? 'relief' : 'finding';
 }
 
@@ -68,11 +68,13 @@ function groundOf(check: string): StopGround {
  * better verdict of the same check, with the measurement’s withdrawal, or with a decision.
  *
  * @param verdicts the last of each check that stands
+ * @param isBreathedFrom whether somebody breathes the unit’s air: if nobody does, bad air stops the unit itself
  */
 export function standingStops(
   verdicts: readonly LastVerdict[],
   taken: readonly TakenOut[],
   back: readonly CameBack[],
+  isBreathedFrom = true,
 ): readonly StandingStop[] {
   const ended = (id: string, since: Instant) => back.some(({ ends, at }) => ends === id && at >= since);
   const measured = verdicts
@@ -81,9 +83,9 @@ export function standingStops(
       id,
       since: takenAt,
       by,
-      scope: scopeOf(check),
+      scope: scopeOf(check, isBreathedFrom),
       place: null,
-      ground: groundOf(check),
+      ground: groundOf(check, isBreathedFrom),
       check,
       why: `${checkByCode(check)?.name ?? check}: ${reason}`,
       toShow: `${checkByCode(check)?.name ?? check} again, with a better verdict`,

@@ -1,6 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { ReturnToService, StopView, TakeOutOfService } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, startOfLocalDay } from '@entretien/core/basics';
+import { isBreathed } from '@entretien/core/machine';
 import {
   admitReturn,
   standingStops,
@@ -60,7 +61,13 @@ export class StopsService {
       .flatMap((id) => {
         const unit = this.register.find(id);
         if (!unit || this.register.isRetired(this.plateOf(unit), this.clock())) return [];
-        const stops = standingStops(verdicts.get(id) ?? [], taken.get(id) ?? [], back.get(id) ?? []);
+        const breathed = isBreathed(this.plateOf(unit));
+        const stops = standingStops(
+          verdicts.get(id) ?? [],
+          taken.get(id) ?? [],
+          back.get(id) ?? [],
+          breathed,
+        );
         return stops.map((stop) => this.view(unit, stop));
       })
       .sort((a, b) => (a.since < b.since ? -1 : a.since > b.since ? 1 : a.id < b.id ? -1 : 1));
@@ -72,6 +79,7 @@ export class StopsService {
       this.database.all<VerdictRow>(`${STOPPED} AND "m"."compressor_id" = ?`, compressorId),
       this.database.findAll(OutOfServiceEntity, 'WHERE "compressor_id" = ?', compressorId),
       this.database.findAll(ReturnToServiceEntity, 'WHERE "compressor_id" = ?', compressorId),
+      isBreathed(this.plateOf(this.register.require(compressorId))),
     );
   }
 
