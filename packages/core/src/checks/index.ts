@@ -13,7 +13,7 @@ export type {
   Verdict,
 } from './check.js';
 export { chartedFigure, verdicts } from './check.js';
-export { outcomeOf } from './judging.js';
+export { outcomeOf, sayVerdict } from './judging.js';
 export { dischargeGasC } from './library/heat.js';
 export { dischargeLimitsOf, dischargeTable } from './library/discharge-limits.js';
 export { fieldProblem, judgeCheck, type JudgeContext } from './judge.js';

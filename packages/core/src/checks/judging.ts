@@ -20,6 +20,17 @@ export function judged(
   return succeed({ verdict, reason, limit: null, figure: null, figures: [], suggests: [], ...parts });
 }
 
+/** A verdict as it is said: with nothing to compare with none was given. */
+export function sayVerdict({
+  verdict,
+  noComparison,
+}: {
+  readonly verdict: Verdict;
+  readonly noComparison?: true | undefined;
+}): string {
+  return noComparison ? 'no comparison yet' : verdict;
+}
+
 /** What is kept of a judgement beside the work that it was for. */
 export function outcomeOf({ verdict, reason, figure, noComparison }: Judgement): JudgedOutcome {
   return { verdict, reason, figure: figure?.value ?? null, ...(noComparison ? { noComparison } : {}) };

@@ -1,6 +1,6 @@
 import type { Instant } from '../basics/index.js';
 import { factKind, hoursText } from './fact-kind.js';
-import type { CheckValues, Judgement, Verdict } from '../checks/index.js';
+import { sayVerdict, type CheckValues, type Judgement, type Verdict } from '../checks/index.js';
 import { ourEntryKinds, type EntryKind, type RepairKind } from '../repairs/index.js';
 import { listed, LOOKED_AT, readRecordedBody, spelled, stepText } from '../visit/index.js';
 
@@ -45,7 +45,8 @@ const measurement = factKind<Measurement>({
   collection: 'measurements',
   content: ['compressorId', 'check', 'takenAt', 'values', 'hours', 'baseline', 'corrects'],
   at: ({ takenAt }) => takenAt,
-  text: ({ check, verdict, judgement }, names) => `${names.check(check)}, ${verdict}: ${judgement.reason}`,
+  text: ({ check, judgement }, names) =>
+    `${names.check(check)}, ${sayVerdict(judgement)}: ${judgement.reason}`,
 });
 
 interface Repair {

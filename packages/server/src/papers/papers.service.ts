@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { formatDay, localDayAt, sayDay, sayMoment } from '@entretien/core/basics';
-import { checkByCode } from '@entretien/core/checks';
+import { checkByCode, sayVerdict } from '@entretien/core/checks';
 import type { StopView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
@@ -147,10 +147,10 @@ export class PapersService {
           .filter((word) => word !== '')
           .join(', '),
       })),
-      checks: progress.measured.map(({ phase, check, verdict, reason }) => ({
+      checks: progress.measured.map(({ phase, check, verdict, noComparison, reason }) => ({
         when: PHASES[phase],
         name: checkByCode(check)?.name ?? check,
-        verdict: verdict ?? '',
+        verdict: verdict === undefined ? '' : sayVerdict({ verdict, noComparison }),
         reason: reason ?? '',
       })),
       parts: progress.parts.map(({ name, count, part }) => ({

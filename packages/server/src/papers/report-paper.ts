@@ -74,7 +74,8 @@ function drawUnit(paper: Paper, unit: ReportedUnit): void {
   if (unit.checks.length > 0) {
     part(paper, 'Measured');
     for (const { when, name, verdict, reason } of unit.checks) {
-      const colour = verdict === 'good' ? ink.done : verdict === 'watch' ? ink.text : ink.act;
+      const colour =
+        verdict === 'good' ? ink.done : verdict === 'act' || verdict === 'stop' ? ink.act : ink.text;
       paper.row(
         [[when, { colour: ink.second }], [name], [verdict, { strong: true, colour }], [reason]],
         [1.6, 3, 1.2, 7],

@@ -1,5 +1,5 @@
 import { Box, Stack, Typography } from '@mui/material';
-import type { Verdict } from '@entretien/core/checks';
+import { sayVerdict, type Verdict } from '@entretien/core/checks';
 
 const look: Record<Verdict, { readonly colour: string; readonly ground: string; readonly bubble: number }> = {
   good: { colour: 'notebook.slate', ground: 'notebook.slateGround', bubble: 17 },
@@ -13,8 +13,6 @@ interface Marked {
   readonly verdict: Verdict;
   readonly noComparison?: true | undefined;
 }
-
-const NO_COMPARISON = 'no comparison yet';
 
 /** The colour that goes with a verdict; never the only thing that tells it. */
 export function verdictColour(verdict: Verdict): string {
@@ -75,7 +73,7 @@ export function VerdictMark({ verdict, noComparison }: Marked) {
     >
       <Vial verdict={verdict} noComparison={noComparison} />
       <Typography component="span" variant="body2" sx={{ fontWeight: 700 }}>
-        {noComparison ? NO_COMPARISON : verdict}
+        {sayVerdict({ verdict, noComparison })}
       </Typography>
     </Stack>
   );
@@ -90,7 +88,7 @@ export function VerdictBand({
   return (
     <Box
       role="status"
-      aria-label={`Verdict: ${noComparison ? NO_COMPARISON : verdict}`}
+      aria-label={`Verdict: ${sayVerdict({ verdict, noComparison })}`}
       sx={{
         bgcolor: noComparison ? 'notebook.rule' : verdictGround(verdict),
         borderLeft: 4,
