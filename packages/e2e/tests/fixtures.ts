@@ -104,6 +104,18 @@ export class Office {
     return items.filter(({ voided }) => voided === undefined).map(({ hours }) => hours);
   }
 
+  /** The relief valve lifted, and the test on record. */
+  async testRelief(unit: string, days: number): Promise<void> {
+    const values = { opens: 'yes', reseats: 'tight', by: 'lift' };
+    const result = { id: randomUUID(), check: 'relief-valve', takenAt: daysAgo(days), values };
+    await this.post(`/compressors/${unit}/measurements`, result);
+    await this.post(`/compressors/${unit}/services`, {
+      id: randomUUID(),
+      doneAt: daysAgo(days),
+      tasks: ['relief-test'],
+    });
+  }
+
   readHours(unit: string, days: number, hours: number): Promise<void> {
     const reading = { id: randomUUID(), takenAt: daysAgo(days), hours, counts: 'total', source: 'typed' };
     return this.post(`/compressors/${unit}/readings`, reading);

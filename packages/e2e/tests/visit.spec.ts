@@ -87,10 +87,13 @@ async function addScrew(office: Office, tag: string): Promise<string> {
     family: 'screw',
     motor: 'three-phase',
     drive: 'direct',
+    separatorElement: 'vessel',
     commissionedOn: daysAgo(300).slice(0, 10),
   });
   await office.readHours(unit, 200, 0);
   await office.readHours(unit, 2, 1990);
+  // Its relief valve was tested half way.
+  await office.testRelief(unit, 100);
   return unit;
 }
 
@@ -150,7 +153,7 @@ test(
     await hands.press('To the before readings');
 
     // Before: what the work should change.
-    await measureHeat(hands, page, '92', [['Most rise by the book', '75']]);
+    await measureHeat(hands, page, '92', [['Highest allowed rise (manual)', '75']]);
     await expect(page.getByRole('region', { name: 'Discharge temperature' })).toContainText('before');
     // What is done while it runs is done before it is locked.
     const whileRunning = await hands.allAsExpected();
