@@ -95,37 +95,41 @@ function TriggerFields({ form, before, plate, onForm }: TriggerFieldsProps) {
   const read = readTrigger(form, plate, before);
   const problems = read.ok ? {} : read.problems;
   const kept = before?.kind === form.kind ? (before as unknown as Record<string, Trigger>) : {};
+  /** What it cannot do without stands above its fields, what may be added below them. */
+  const held = (isOptional: boolean) =>
+    triggerModuleOf(form).fields.map(
+      (field) =>
+        field.as === 'trigger' &&
+        (field.isOptional ?? false) === isOptional && (
+          <Box key={field.name} sx={{ mb: 1 }}>
+            {field.label && (
+              <Typography variant="body2" sx={{ color: 'text.secondary', mb: 0.5 }}>
+                {field.label}
+              </Typography>
+            )}
+            {form.inner?.[field.name] && (
+              <HeldTrigger
+                kinds={field.kinds as Trigger['kind'][]}
+                form={form.inner[field.name]!}
+                before={kept[field.name]}
+                plate={plate}
+                onForm={(next) => onForm({ ...form, inner: { ...form.inner, [field.name]: next } })}
+              />
+            )}
+            {field.isOptional && (
+              <Button
+                size="small"
+                onClick={() => onForm({ ...form, inner: toggled(form.inner, field, plate) })}
+              >
+                {form.inner?.[field.name] ? 'Remove it' : 'Add an interval'}
+              </Button>
+            )}
+          </Box>
+        ),
+    );
   return (
     <Box>
-      {triggerModuleOf(form).fields.map(
-        (field) =>
-          field.as === 'trigger' && (
-            <Box key={field.name} sx={{ mb: 1 }}>
-              {field.label && (
-                <Typography variant="body2" sx={{ color: 'text.secondary', mb: 0.5 }}>
-                  {field.label}
-                </Typography>
-              )}
-              {form.inner?.[field.name] && (
-                <HeldTrigger
-                  kinds={field.kinds as Trigger['kind'][]}
-                  form={form.inner[field.name]!}
-                  before={kept[field.name]}
-                  plate={plate}
-                  onForm={(next) => onForm({ ...form, inner: { ...form.inner, [field.name]: next } })}
-                />
-              )}
-              {field.isOptional && (
-                <Button
-                  size="small"
-                  onClick={() => onForm({ ...form, inner: toggled(form.inner, field, plate) })}
-                >
-                  {form.inner?.[field.name] ? 'Remove it' : 'Add an interval'}
-                </Button>
-              )}
-            </Box>
-          ),
-      )}
+      {held(false)}
       <Box
         role="group"
         aria-label={triggerModuleOf(form).name}
@@ -161,6 +165,7 @@ function TriggerFields({ form, before, plate, onForm }: TriggerFieldsProps) {
           </TextField>
         ))}
       </Box>
+      {held(true)}
     </Box>
   );
 }
