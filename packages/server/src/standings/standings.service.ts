@@ -19,6 +19,7 @@ import {
   type TaskStanding,
   type UnitHistory,
 } from '@entretien/core/plan';
+import { wantsLook } from '@entretien/core/visit';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
@@ -137,10 +138,11 @@ export class StandingsService {
 }
 
 /** What presses comes first in a standing; a safety task that was put off is among it. */
-function staysInSight({ state, safety, coveredBy, startedBy, vessel }: TaskStanding): boolean {
+function staysInSight(task: TaskStanding): boolean {
+  const { state, safety, coveredBy } = task;
   if (coveredBy !== null) return false;
   // What nobody knows the history of is all looked at in its first visit.
-  if (state === 'unknown' && startedBy === null && vessel === null) return true;
+  if (wantsLook(task)) return true;
   return state === 'overdue' || state === 'due' || state === 'nearing' || (state === 'put-off' && safety);
 }
 
