@@ -1,16 +1,9 @@
 import { DAY_MS, type Instant } from '../basics/index.js';
-import {
-  crossingDay,
-  gainVariance,
-  MOST_DAYS,
-  surfaceOf,
-  Z90,
-  type CrossingSurface,
-  type Growth,
-} from './crossing.js';
+import { dayReached, hoursReached, layOut, type CrossingSurface } from './crossing.js';
+import type { Outlook } from './expert.js';
 import { filterLevel } from './local-level.js';
 import { whenReached, type RunHours } from './run-hours.js';
-import type { UseModel } from './use-model.js';
+import { surfaceFrom, type UseModel } from './use-model.js';
 
 /** When a figure of run hours is reached: one chance in ten of being earlier than early, or later than late. */
 export interface Forecast {
@@ -46,41 +39,10 @@ export function presentRate(model: UseModel, at: Instant): number | null {
   return Math.min(24, model.level * model.time.factorAt(at));
 }
 
-interface Surfaces {
-  readonly early: CrossingSurface;
-  readonly late: CrossingSurface;
-}
-
-const kept = new WeakMap<UseModel, Surfaces>();
-
-/** The surfaces are laid out at the first question and kept with the fit. */
-function surfacesOf(model: UseModel): Surfaces {
-  let surfaces = kept.get(model);
-  if (!surfaces) {
-    const growth = growthOf(model);
-    surfaces = { early: surfaceOf(growth, -Z90), late: surfaceOf(growth, Z90) };
-    kept.set(model, surfaces);
-  }
-  return surfaces;
-}
-
-/** The growth with the machine's own correction of its band counted in. */
-function growthOf({ level, levelVariance, scatter, wander, correction }: UseModel): Growth {
-  const factor = correction.scale ** 2;
-  return {
-    level: level ?? 0,
-    levelVariance: levelVariance * factor,
-    scatter: scatter * factor,
-    wander: wander * factor,
-  };
-}
-
 const NO_DATE = { earlyAt: null, likelyAt: null, lateAt: null };
 
-/** Days of use that hours take at the present rate; Infinity when it stands still. */
-function likelyDays(model: UseModel, remaining: number): number {
-  return model.isIdle || !model.level ? Infinity : remaining / model.level;
-}
+/** One chance in ten, even chances, nine in ten. */
+const [EARLY, LIKELY, LATE] = [0.1, 0.5, 0.9];
 
 /**
  * The likely moment of {@link forecastHours} alone, for what needs no more.
@@ -90,13 +52,9 @@ function likelyDays(model: UseModel, remaining: number): number {
 export function whenLikely(model: UseModel, runHours: RunHours, hours: number): Instant | null {
   const remaining = hours - model.fromHours;
   if (remaining <= 0) return whenReached(runHours, hours, null);
-  const day = likelyDays(model, remaining);
-  return day > MOST_DAYS ? null : momentAfter(model, model.fromAt, remaining, day);
-}
-
-/** So many working days after a moment, but not before the hours could be run day and night. */
-function momentAfter({ time }: UseModel, from: Instant, remaining: number, days: number): Instant {
-  return Math.max(from + (remaining / 24) * DAY_MS, time.momentOf(time.at(from) + days));
+  if (model.outlooks.length === 0) return null;
+  const day = dayReached(surfaceFrom(model), remaining, LIKELY);
+  return day === null ? null : model.fromAt + day * DAY_MS;
 }
 
 /**
@@ -117,15 +75,14 @@ export function forecastHours(
     const at = whenReached(runHours, hours, null);
     return { earlyAt: at, likelyAt: at, lateAt: at, reason: null };
   }
-  if (model.isIdle) return { ...NO_DATE, reason: 'idle' };
-  if (model.level === null) return { ...NO_DATE, reason: 'use-unknown' };
-  const likely = likelyDays(model, remaining);
+  if (model.outlooks.length === 0) return { ...NO_DATE, reason: 'use-unknown' };
+  const surface = from.at === model.fromAt ? surfaceFrom(model) : layOut(model.outlooks, from.at);
+  const likely = dayReached(surface, remaining, LIKELY);
   // What is not even likely to come within ten years has no date at all: an early one would mislead.
-  if (likely > MOST_DAYS) return { ...NO_DATE, reason: 'beyond-ten-years' };
-  const surfaces = surfacesOf(model);
-  const momentOf = (days: number) => momentAfter(model, from.at, remaining, days);
-  const early = crossingDay(surfaces.early, remaining) ?? likely;
-  const late = crossingDay(surfaces.late, remaining);
+  if (likely === null) return { ...NO_DATE, reason: model.isIdle ? 'idle' : 'beyond-ten-years' };
+  const momentOf = (days: number) => from.at + days * DAY_MS;
+  const early = dayReached(surface, remaining, EARLY) ?? likely;
+  const late = dayReached(surface, remaining, LATE);
   return {
     earlyAt: momentOf(Math.min(early, likely)),
     likelyAt: momentOf(likely),
@@ -149,18 +106,13 @@ export interface HoursAhead {
  * @returns null when nothing is known of the use
  */
 export function hoursAhead(model: UseModel, at: Instant): HoursAhead | null {
-  const { level, time, fromAt, fromHours } = model;
-  if (level === null) return null;
-  const days = Math.max(0, time.at(at) - time.at(fromAt));
-  if (model.isIdle || days === 0) return { low: fromHours, likely: fromHours, high: fromHours };
-  const spread = Z90 * Math.sqrt(gainVariance(growthOf(model), days));
-  const most = (24 * (at - fromAt)) / DAY_MS;
-  const likely = Math.min(most, level * days);
-  return {
-    low: fromHours + Math.max(0, likely - spread),
-    likely: fromHours + likely,
-    high: fromHours + Math.min(most, likely + spread),
-  };
+  const { outlooks, fromAt, fromHours } = model;
+  if (outlooks.length === 0) return null;
+  const days = (at - fromAt) / DAY_MS;
+  if (!(days > 0)) return { low: fromHours, likely: fromHours, high: fromHours };
+  const surface = surfaceFrom(model);
+  const reached = (chanceOfMore: number) => fromHours + hoursReached(surface, days, chanceOfMore);
+  return { low: reached(LATE), likely: reached(LIKELY), high: reached(EARLY) };
 }
 
 /** How wide a forecast is, and how wide it would be if the meter were read now. */
@@ -177,25 +129,31 @@ export interface ReadingWorth {
  * @param hours the figure whose date matters
  */
 export function readingWorth(model: UseModel, hours: number, at: Instant): ReadingWorth | null {
-  const { level, time, fromAt, fromHours } = model;
-  if (level === null || model.isIdle) return null;
-  const since = time.at(at) - time.at(fromAt);
+  const { outlooks, fromAt, fromHours } = model;
+  if (outlooks.length === 0 || model.isIdle) return null;
+  const since = (at - fromAt) / DAY_MS;
   const now = hoursAhead(model, at)!.likely;
   if (!(since > 0) || hours <= now) return null;
-  const growth = growthOf(model);
-  const foreseen = { days: [since], gained: [level * since], count: 1 };
-  const start = { level, variance: growth.levelVariance / growth.scatter };
-  const updated = filterLevel(foreseen, growth.wander / growth.scatter, start).variance * growth.scatter;
   return {
-    spreadDays: halfWidth(growth, hours - fromHours, time, fromAt),
-    spreadIfReadDays: halfWidth({ ...growth, levelVariance: updated }, hours - now, time, at),
+    spreadDays: halfWidth(surfaceFrom(model), hours - fromHours),
+    spreadIfReadDays: halfWidth(layOut(readNow(outlooks, fromAt, at), at), hours - now),
   };
 }
 
-function halfWidth(growth: Growth, remaining: number, time: UseModel['time'], from: Instant): number | null {
-  const early = crossingDay(surfaceOf(growth, -Z90), remaining);
-  const late = crossingDay(surfaceOf(growth, Z90), remaining);
-  if (early === null || late === null) return null;
-  const start = time.at(from);
-  return (time.momentOf(start + late) - time.momentOf(start + early)) / DAY_MS / 2;
+/** The outlooks as they would be if the meter were read now and said what is likely. */
+function readNow(outlooks: readonly Outlook[], fromAt: Instant, at: Instant): Outlook[] {
+  return outlooks.map((outlook) => {
+    const { level, levelVariance, scatter, wander, time } = outlook;
+    const since = time.at(at) - time.at(fromAt);
+    if (!(since > 0) || outlook.growth || !(scatter > 0)) return outlook;
+    const foreseen = { days: [since], gained: [level * since], count: 1 };
+    const start = { level, variance: levelVariance / scatter };
+    const { variance } = filterLevel(foreseen, wander / scatter, start);
+    return { ...outlook, levelVariance: variance * scatter };
+  });
+}
+
+function halfWidth(surface: CrossingSurface, remaining: number): number | null {
+  const [early, late] = [EARLY, LATE].map((chance) => dayReached(surface, remaining, chance));
+  return early === null || late === null ? null : (late! - early!) / 2;
 }

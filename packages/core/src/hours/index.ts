@@ -37,14 +37,16 @@ export {
   type LevelStart,
 } from './local-level.js';
 export {
-  crossingDay,
-  gainVariance,
+  chanceReached,
+  dayReached,
+  hoursReached,
+  layOut,
   MOST_DAYS,
-  surfaceOf,
-  Z90,
   type CrossingSurface,
-  type Growth,
 } from './crossing.js';
+export { type Outlook } from './expert.js';
+export { normalBelow } from './normal.js';
+export { type UseChange } from './use-views.js';
 export {
   learnPrior,
   practicePrior,

@@ -22,10 +22,14 @@ export interface Season {
 const LEAST_FACTOR = 0.03;
 /** Factors that all lie this near to 1, or are trusted this little, are no season. */
 const LEAST_SWING = 0.12;
-const LEAST_TRUST = 0.15;
+const LEAST_TRUST = 0.25;
 /** So many days of an earlier year weigh as much as the fleet's prior trust. */
 const PRIOR_OVERLAP_DAYS = 45;
 const MOST_YEARS = 4;
+/** Within the season its pattern is believed this far at least: that there is none is another expert's view. */
+const LEAST_BELIEVED = 0.95;
+/** Growth from year to year that is taken out of the pattern, as a logarithm. */
+const MOST_GROWTH = 0.8;
 
 /** Parts counted from 1970, whose first begins at the turn of a year. */
 function partOf(at: Instant): number {
@@ -68,68 +72,118 @@ function useByPart(runHours: RunHours, from: Instant, to: Instant): YearlyUse {
  * Looks for a season: the pattern of the last twelve months, and of the years before them.
  *
  * A single year cannot tell a season from a change that came to stay. What was read before the last twelve
- * months is therefore compared, part by part, with the same parts of the last: as far as they agree, the
- * pattern is believed (the usual ratio of true to observed variance); where there is little to compare, as
- * far as the fleet's prior says.
+ * months is therefore compared, part by part, with the same parts of the last: the pattern is believed as far as
+ * the two go up and down **together** (their covariance over the variance of the last year). A flat past says
+ * nothing of the last year's swing, and a lasting change is then no season. Where there is little to compare, the
+ * fleet's prior decides. What all years together show is surer than one (Spearman–Brown).
  *
  * @param priorTrust trust without anything to compare, 0 to 1
  * @returns null with less than a year of readings, or where there is no season to speak of
  */
 export function seasonOf(runHours: RunHours, priorTrust: number): Season | null {
-  const { at } = runHours;
-  const [start, end] = [at[0]!, at.at(-1)!];
+  const found = patternOf(runHours, priorTrust, runHours.at.at(-1)!);
+  if (!found || found.trust < LEAST_TRUST) return null;
+  const factors = believedFactors(found.pattern, found.trust);
+  if (factors.every((factor) => Math.abs(factor - 1) < LEAST_SWING)) return null;
+  const { trust, years, noise } = found;
+  return { factors, trust, years, noise };
+}
+
+/**
+ * The factors that would have been found a year before the last reading, to try a season on what it had not seen.
+ *
+ * @returns null with less than a year of readings before that
+ */
+export function earlierFactors(runHours: RunHours, { trust }: Season, priorTrust: number): number[] | null {
+  const found = patternOf(runHours, priorTrust, runHours.at.at(-1)! - YEAR_DAYS * DAY_MS);
+  return found && believedFactors(found.pattern, trust);
+}
+
+const believedFactors = (pattern: readonly number[], trust: number) =>
+  pattern.map((factor) => Math.max(LEAST_FACTOR, 1 + Math.max(trust, LEAST_BELIEVED) * (factor - 1)));
+
+interface YearlyPattern {
+  readonly pattern: readonly number[];
+  readonly trust: number;
+  readonly years: number;
+  readonly noise: number;
+}
+
+function patternOf(runHours: RunHours, priorTrust: number, end: Instant): YearlyPattern | null {
+  const start = runHours.at[0]!;
   const span = (end - start) / DAY_MS;
   if (!(span >= YEAR_DAYS)) return null;
   const yearsBack = (years: number) => end - years * YEAR_DAYS * DAY_MS;
   const years = Math.min(MOST_YEARS, Math.floor(span / YEAR_DAYS));
-  const pattern = new Array<number>(PARTS_OF_YEAR).fill(0);
-  let latest: number[] = pattern;
-  for (let year = 0; year < years; year++) {
+  const totals: number[] = [];
+  const yearly = Array.from({ length: years }, (_, year) => {
     const { gained, days } = useByPart(runHours, yearsBack(year + 1), yearsBack(year));
-    const total = sum(gained);
-    if (total <= 0) return null;
-    const factors = gained.map((hours, part) => (hours / days[part]!) * (YEAR_DAYS / total));
-    if (year === 0) latest = factors;
-    factors.forEach((factor, part) => (pattern[part]! += factor / years));
-  }
-  const trust = trustIn(latest, runHours, Math.max(start, yearsBack(MOST_YEARS)), yearsBack(1), priorTrust);
-  if (trust < LEAST_TRUST) return null;
-  const factors = pattern.map((factor) => Math.max(LEAST_FACTOR, 1 + trust * (factor - 1)));
-  if (factors.every((factor) => Math.abs(factor - 1) < LEAST_SWING)) return null;
-  return { factors, trust, years, noise: (1 - trust) * swingOf(latest) };
+    totals.push(sum(gained));
+    return gained.map((hours, part) => hours / days[part]!);
+  });
+  if (totals.some((total) => total <= 0)) return null;
+  const trendless = withoutGrowth(totals, ofYear(partOf(end)));
+  const patterns = yearly.map((use) => normalised(use.map(trendless)));
+  const pattern = patterns[0]!.map((_, part) => sum(patterns.map((one) => one[part]!)) / years);
+  const latest = patterns[0]!;
+  const swing = swingOf(latest);
+  if (swing < 1e-6) return null;
+  const from = Math.max(start, yearsBack(MOST_YEARS));
+  const earlier = useByPart(runHours, from, yearsBack(1));
+  const compared = sum(earlier.days);
+  const ofOneYear = agreement(latest, swing, totals[0]! / YEAR_DAYS, earlier, trendless, priorTrust);
+  const seen = compared >= 0.9 * YEAR_DAYS ? years : 1;
+  const trust = (seen * ofOneYear) / (1 + (seen - 1) * ofOneYear);
+  return { pattern, trust, years, noise: (1 - trust) * swing };
 }
 
-function trustIn(
+/** Takes out of a part of the year what use grew or fell by within it, going by the totals of the years. */
+function withoutGrowth(totals: readonly number[], endPart: number): (use: number, part: number) => number {
+  const years = totals.length;
+  const growth = years < 2 ? 0 : Math.log(totals[0]! / totals[years - 1]!) / (years - 1);
+  const bounded = Math.min(MOST_GROWTH, Math.max(-MOST_GROWTH, growth));
+  return (use, part) => {
+    const back = ((endPart - part + PARTS_OF_YEAR) % PARTS_OF_YEAR) / PARTS_OF_YEAR;
+    return use * Math.exp(bounded * (back - 0.5));
+  };
+}
+
+function normalised(use: readonly number[]): number[] {
+  const mean = sum(use) / PARTS_OF_YEAR;
+  return use.map((one) => one / mean);
+}
+
+/** How far the last year's pattern and what was read before it go together, 0 to 1. */
+function agreement(
   latest: readonly number[],
-  runHours: RunHours,
-  from: Instant,
-  to: Instant,
+  swing: number,
+  yearlyUse: number,
+  { gained, days }: YearlyUse,
+  trendless: (use: number, part: number) => number,
   priorTrust: number,
 ): number {
-  const swing = swingOf(latest);
-  if (swing === 0) return 0;
-  const { gained, days } = useByPart(runHours, from, to);
-  const total = sum(days);
+  const compared = sum(days);
+  const parts = latest.map((_, part) => part).filter((part) => days[part]! > 0);
   // The level may differ from year to year: the earlier parts are measured against the level that makes
-  // them fit the latest year best, except where there is too little of them to tell a level.
-  const expected = sum(latest.map((factor, part) => factor * days[part]!));
-  const yearly = useOver(runHours, to, to + YEAR_DAYS * DAY_MS);
-  const ownLevel = expected > 0 ? sum(gained) / expected : yearly;
-  const known = Math.min(1, total / YEAR_DAYS);
-  const level = known * ownLevel + (1 - known) * yearly;
-  let disagreement = 0;
-  for (let part = 0; part < PARTS_OF_YEAR; part++) {
-    if (days[part]! <= 0) continue;
-    disagreement += days[part]! * (gained[part]! / days[part]! / Math.max(level, 1e-9) - latest[part]!) ** 2;
+  // them fit the latest year best, except as far as there is too little of them to tell a level.
+  const expected = sum(parts.map((part) => latest[part]! * days[part]!));
+  const own = expected > 0 ? sum(parts.map((part) => trendless(gained[part]!, part))) / expected : yearlyUse;
+  const known = Math.min(1, compared / YEAR_DAYS);
+  const level = known * own + (1 - known) * yearlyUse;
+  const before = (part: number) => trendless(gained[part]! / days[part]!, part) / Math.max(level, 1e-9);
+  const isWhole = compared >= YEAR_DAYS;
+  const mean = (of: (part: number) => number) =>
+    isWhole ? sum(parts.map((part) => days[part]! * of(part))) / compared : 1;
+  const [meanBefore, meanLatest] = [mean(before), mean((part) => latest[part]!)];
+  let [together, alone] = [0, 0];
+  for (const part of parts) {
+    const off = latest[part]! - meanLatest;
+    together += days[part]! * (before(part) - meanBefore) * off;
+    alone += days[part]! * off * off;
   }
-  const prior = 2 * swing * (1 - priorTrust);
-  const noise = (disagreement + PRIOR_OVERLAP_DAYS * prior) / (total + PRIOR_OVERLAP_DAYS) / 2;
-  return Math.min(1, Math.max(0, 1 - noise / swing));
-}
-
-function useOver(runHours: RunHours, from: Instant, to: Instant): number {
-  const gained = hoursAt(runHours, to, null)!.hours - hoursAt(runHours, from, null)!.hours;
-  return (gained / (to - from)) * DAY_MS;
+  const weight = compared > 0 ? Math.min(compared, YEAR_DAYS) / compared : 0;
+  const prior = PRIOR_OVERLAP_DAYS * swing;
+  return Math.min(1, Math.max(0, (together * weight + prior * priorTrust) / (alone * weight + prior)));
 }
 
 /**

@@ -1,10 +1,13 @@
 import { DAY_MS, HOUR_MS, type Instant } from '../basics/index.js';
-import { correctionOf, type Correction } from './backtest.js';
-import { practicePrior, WANDER_WINDOWS, type FleetPrior } from './fleet-prior.js';
-import { filterLevel, type FilteredLevel, type Gains, type LevelStart } from './local-level.js';
+import { hoursReached, layOut, MOST_DAYS, type CrossingSurface } from './crossing.js';
+import type { Outlook } from './expert.js';
+import { practicePrior, type FleetPrior } from './fleet-prior.js';
+import type { LevelStart } from './local-level.js';
+import type { Correction } from './past-score.js';
 import { hoursAt, type RunHours } from './run-hours.js';
 import { plainTime, seasonalTime, seasonOf, type Season, type WorkingTime } from './season.js';
-import { MOST_DAYS } from './crossing.js';
+import { useIntervals, workedDays, type UseIntervals } from './use-intervals.js';
+import { viewsOf, weighed, type Panel, type UseChange } from './use-views.js';
 
 /** What a machine's own readings and its papers say of how it is used, as of its last reading. */
 export interface UseModel {
@@ -13,18 +16,20 @@ export interface UseModel {
   readonly fromHours: number;
   /** Average use over the readings looked at, hours a day: what the fleet's spread is a share of. */
   readonly typical: number | null;
-  /** Present rate m, hours a working day; null when nothing is known of the use. */
+  /** How the hours may go on, each with its weight; empty when nothing is known of the use. */
+  readonly outlooks: readonly Outlook[];
+  /** Likely hours a working day now; null when nothing is known of the use. */
   readonly level: number | null;
-  /** Variance P of the level, scatter σ² and wander q² (see {@link Growth}), per working day. */
-  readonly levelVariance: number;
+  /** Scatter σ² of the hours by the wandering rate alone, h²/day, and days of readings that still speak of today. */
   readonly scatter: number;
-  readonly wander: number;
-  /** How many days of readings still speak of today: the window of {@link WANDER_WINDOWS} found likeliest. */
   readonly windowDays: number;
   readonly correction: Correction;
+  /** The season, where the forecast follows one. */
   readonly season: Season | null;
+  /** A change of use that came to stay, the last one; null where there was none to be sure of. */
+  readonly change: UseChange | null;
   readonly time: WorkingTime;
-  /** Whether the machine has stood still for so long that no date can be told from its hours. */
+  /** Whether the machine has stood still for {@link IDLE_DAYS} working days. */
   readonly isIdle: boolean;
   readonly basedOn: UseGrounds;
 }
@@ -46,34 +51,18 @@ export interface UseFacts {
   readonly declaredTime?: ((from: Instant) => WorkingTime) | undefined;
 }
 
-/**
- * Readings are taken a fortnight apart, or a tenth of the machine's record where that is less, but never less
- * than a day: what swings from week to week does not move a date that lies months ahead, but taken into the
- * likelihood it would pass for a rate that wanders.
- */
-const [LEAST_GAP_DAYS, GAP_DAYS, GAPS_AT_LEAST] = [1, 14, 10];
-/** Intervals that the filter looks at, the latest ones: about two years and a half. */
-const MOST_INTERVALS = 60;
 /** Days of reading that the declared duty is worth. */
 const DECLARED_WEIGHT_DAYS = 14;
 /** Standing still for six weeks is longer than an ordinary closure. */
 const IDLE_DAYS = 42;
 /** Hours that do not count as running: a meter that ticks over when it is looked at. */
 const NEXT_TO_NOTHING_H = 0.1;
-/**
- * A season explains what swings within the year. Shorter windows would take the ragged edges of the pattern
- * for a rate that wanders, and forget in the quiet months what the machine does in the others.
- */
-const LEAST_SEASON_WINDOW = 160;
-/** Share of the chance in a season's pattern that bears on one date: its parts err partly against each other. */
-const SEASON_NOISE_SHARE = 0.25;
-
-// Scratch arrays: fitting thousands of machines should not allocate for each of them.
-const days = new Float64Array(MOST_INTERVALS);
-const gained = new Float64Array(MOST_INTERVALS);
+/** A machine that hardly ever ran has still some rate to scale by. */
+const LEAST_TYPICAL = 0.02;
 
 /**
- * Fits the local-level model to a machine's run hours.
+ * Fits a weighted mixture of ways of seeing a machine's run hours: a rate that wanders, regimes, a trend; in
+ * plain days and, where there is a season, in its working days.
  *
  * @returns null without any run hours to set out from
  */
@@ -82,126 +71,94 @@ export function fitUse(facts: UseFacts): UseModel | null {
   const last = runHours.at.length - 1;
   if (last < 0) return null;
   const fromAt = runHours.at[last]!;
-  const season = seasonOf(runHours, prior.seasonTrust);
-  const time = timeOf(facts, season);
-  const gains = gainsOf(runHours, time);
+  const use = useIntervals(runHours);
   const declared = declaredHoursPerWeek === undefined ? null : Math.min(24, declaredHoursPerWeek / 7);
-  const typical = typicalUse(gains, declared);
-  const shared = {
-    fromAt,
-    fromHours: runHours.hours[last]!,
-    season,
+  const basedOn = {
+    intervals: use.count,
+    spanDays: use.spanDays,
+    declaredHoursPerWeek: declaredHoursPerWeek ?? null,
+  };
+  const from = { fromAt, fromHours: runHours.hours[last]!, basedOn };
+  if (use.count === 0) return { ...from, ...unread(facts, declared, prior) };
+  const typical = typicalUse(use, declared);
+  const start = declared === null ? null : { level: declared, variance: 1 / DECLARED_WEIGHT_DAYS };
+  const season = seasonOf(runHours, prior.seasonTrust);
+  const scaled = Math.max(typical, LEAST_TYPICAL);
+  const panel = panelOf(facts, use, season, scaled, start);
+  const { outlooks, change, leading, isSeasonal } = weighed(panel);
+  const followed = isSeasonal ? season : null;
+  const time = followed ? panel.seasonal!.time : panel.plain.time;
+  return {
+    ...from,
+    typical,
+    outlooks,
+    level: likelyLevel(outlooks),
+    scatter: leading.scatter,
+    windowDays: leading.windowDays,
+    correction: leading.correction,
+    season: followed,
+    change,
+    time,
+    isIdle: isIdle(runHours, season ? panel.seasonal!.time : time),
+  };
+}
+
+function panelOf(
+  facts: UseFacts,
+  use: UseIntervals,
+  season: Season | null,
+  typical: number,
+  start: LevelStart | null,
+): Panel {
+  const { runHours, prior = practicePrior } = facts;
+  const [first, last] = [runHours.at[0]!, runHours.at.at(-1)!];
+  const shared = { runHours, use, typical, start, prior };
+  const plain = viewsOf(shared, plainTime(first), use.days, null);
+  if (!season) return { ...shared, plain, seasonal: null };
+  const time = seasonalTime(season, first, last + (MOST_DAYS + 31) * DAY_MS);
+  const seasonal = viewsOf(shared, time, workedDays(use, runHours, time), season);
+  return { ...shared, plain, seasonal };
+}
+
+/** A machine not read often enough: what its papers say of it, if anything. */
+function unread(
+  { runHours, declaredTime }: UseFacts,
+  declared: number | null,
+  prior: FleetPrior,
+): Omit<UseModel, 'fromAt' | 'fromHours' | 'basedOn'> {
+  const [first, last] = [runHours.at[0]!, runHours.at.at(-1)!];
+  const time = declaredTime && last - first < HOUR_MS ? declaredTime(first) : plainTime(first);
+  const scatter = (prior.spread * Math.max(declared ?? 0, LEAST_TYPICAL)) ** 2;
+  const outlook = {
+    weight: 1,
+    time,
+    level: declared ?? 0,
+    levelVariance: scatter / DECLARED_WEIGHT_DAYS,
+    scatter,
+    wander: 0,
+    growth: null,
+    patternNoise: 0,
+    change: null,
+  };
+  return {
+    typical: declared,
+    outlooks: declared === null ? [] : [outlook],
+    level: declared,
+    scatter,
+    windowDays: 0,
+    correction: { scale: 1, horizons: 0 },
+    season: null,
+    change: null,
     time,
     isIdle: isIdle(runHours, time),
-    basedOn: {
-      intervals: gains.count,
-      spanDays: gains.spanDays,
-      declaredHoursPerWeek: declaredHoursPerWeek ?? null,
-    },
   };
-  if (typical === null) return { ...shared, ...NOTHING_KNOWN };
-  const priorScatter = (prior.spread * Math.max(typical, LEAST_TYPICAL)) ** 2;
-  const start: LevelStart | null =
-    declared === null ? null : { level: declared, variance: 1 / DECLARED_WEIGHT_DAYS };
-  const { filtered, window } = likeliest(gains, start, prior, priorScatter, season ? LEAST_SEASON_WINDOW : 0);
-  const scatter =
-    (filtered.squares + prior.spreadWeight * priorScatter) / (filtered.foreseen + prior.spreadWeight);
-  const wander = scatter / WANDER_WINDOWS[window]! ** 2;
-  return {
-    ...shared,
-    typical,
-    level: Math.min(24, Math.max(0, filtered.level)),
-    levelVariance:
-      filtered.variance * scatter + (season ? SEASON_NOISE_SHARE * season.noise * filtered.level ** 2 : 0),
-    scatter,
-    wander,
-    windowDays: WANDER_WINDOWS[window]!,
-    correction: correctionOf(gains, WANDER_WINDOWS[window]! ** -2, start, scatter),
-  };
-}
-
-function timeOf({ runHours: { at }, declaredTime }: UseFacts, season: Season | null): WorkingTime {
-  const [first, last] = [at[0]!, at.at(-1)!];
-  if (season) return seasonalTime(season, first, last + (MOST_DAYS + 31) * DAY_MS);
-  if (declaredTime && last - first < HOUR_MS) return declaredTime(first);
-  return plainTime(first);
-}
-
-/** A machine that hardly ever ran still scatters. */
-const LEAST_TYPICAL = 0.1;
-
-const NOTHING_KNOWN = {
-  typical: null,
-  level: null,
-  levelVariance: 0,
-  scatter: 0,
-  wander: 0,
-  windowDays: WANDER_WINDOWS[0],
-  correction: { scale: 1, horizons: 0 },
-};
-
-interface SpannedGains extends Gains {
-  readonly spanDays: number;
-}
-
-/** Hours gained between readings at least a day apart, in working days, the latest readings first to be kept. */
-function gainsOf(runHours: RunHours, time: WorkingTime): SpannedGains {
-  const { at, hours } = runHours;
-  let later = at.length - 1;
-  let count = 0;
-  const keep = (earlier: number) => {
-    days[count] = time.at(at[later]!) - time.at(at[earlier]!);
-    gained[count] = hours[later]! - hours[earlier]!;
-    count += 1;
-    later = earlier;
-  };
-  const span = (at[later]! - at[0]!) / DAY_MS;
-  const gap = Math.max(LEAST_GAP_DAYS, Math.min(GAP_DAYS, span / GAPS_AT_LEAST)) * DAY_MS;
-  for (let i = later - 1; i >= 0 && count < MOST_INTERVALS; i--) {
-    if (at[later]! - at[i]! >= gap) keep(i);
-  }
-  // Read twice within the first day: better than nothing, once it is an hour.
-  if (count === 0 && at[later]! - at[0]! >= HOUR_MS) keep(0);
-  days.subarray(0, count).reverse();
-  gained.subarray(0, count).reverse();
-  return { days, gained, count, spanDays: (at.at(-1)! - at[later]!) / DAY_MS };
 }
 
 /** The scale that scatter is measured by: average use over the readings, leaning on the declared duty. */
-function typicalUse({ count }: Gains, declared: number | null): number | null {
-  if (count === 0) return declared;
-  let [hours, span] = [0, 0];
-  for (let i = 0; i < count; i++) {
-    hours += gained[i]!;
-    span += days[i]!;
-  }
+function typicalUse({ gained, spanDays }: UseIntervals, declared: number | null): number {
+  const hours = gained.reduce((sum, gain) => sum + gain, 0);
   const weight = declared === null ? 0 : DECLARED_WEIGHT_DAYS;
-  return (hours + weight * (declared ?? 0)) / (span + weight);
-}
-
-/**
- * Tries each window and keeps the likeliest, the fleet's prior counted in; σ² is integrated out under an
- * inverse gamma prior worth `spreadWeight` intervals.
- */
-function likeliest(
-  gains: Gains,
-  start: LevelStart | null,
-  prior: FleetPrior,
-  priorScatter: number,
-  leastWindow: number,
-): { readonly filtered: FilteredLevel; readonly window: number } {
-  let best: { filtered: FilteredLevel; window: number } | null = null;
-  let bestScore = -Infinity;
-  for (let window = 0; window < WANDER_WINDOWS.length && WANDER_WINDOWS[window]! >= leastWindow; window++) {
-    const filtered = filterLevel(gains, WANDER_WINDOWS[window]! ** -2, start);
-    const { foreseen, squares, logSpread } = filtered;
-    const score =
-      Math.log(prior.windows[window]!) -
-      0.5 * logSpread -
-      0.5 * (foreseen + prior.spreadWeight) * Math.log(squares + prior.spreadWeight * priorScatter);
-    if (score > bestScore) [best, bestScore] = [{ filtered, window }, score];
-  }
-  return best!;
+  return (hours + weight * (declared ?? 0)) / (spanDays + weight);
 }
 
 /** Whether the hours have stood still for {@link IDLE_DAYS} working days up to the last reading. */
@@ -212,12 +169,34 @@ function isIdle({ at, hours }: RunHours, time: WorkingTime): boolean {
   return since < last && time.at(at[last]!) - time.at(at[since]!) >= IDLE_DAYS;
 }
 
-/** Run hours at a moment: read or interpolated, and after the last reading carried on at the present rate. */
+const laid = new WeakMap<readonly Outlook[], CrossingSurface>();
+
+/** What the outlooks foresee from the last reading on, laid out at the first question and kept with them. */
+export function surfaceFrom({ outlooks, fromAt }: Pick<UseModel, 'outlooks' | 'fromAt'>): CrossingSurface {
+  let surface = laid.get(outlooks);
+  if (!surface) {
+    surface = layOut(outlooks, fromAt);
+    laid.set(outlooks, surface);
+  }
+  return surface;
+}
+
+/** The middle of the outlooks' rates, by weight: as likely more as less. */
+function likelyLevel(outlooks: readonly Outlook[]): number {
+  const sorted = [...outlooks].sort((a, b) => a.level - b.level);
+  let below = 0;
+  for (const { weight, level } of sorted) {
+    below += weight;
+    if (below >= 0.5) return Math.min(24, level);
+  }
+  return 0;
+}
+
+/** Run hours at a moment: read or interpolated, and after the last reading carried on as is likely. */
 export function modelHoursAt(model: UseModel, runHours: RunHours, at: Instant) {
   if (at <= model.fromAt) return hoursAt(runHours, at, null);
-  const working = model.time.at(at) - model.time.at(model.fromAt);
-  // In a busy season the working day is longer than a day: the machine's own is not.
-  const most = (24 * (at - model.fromAt)) / DAY_MS;
-  const gain = model.isIdle ? 0 : Math.min(most, (model.level ?? 0) * working);
+  const days = (at - model.fromAt) / DAY_MS;
+  const gain =
+    model.isIdle || model.outlooks.length === 0 ? 0 : hoursReached(surfaceFrom(model), days, 0.5);
   return { hours: model.fromHours + gain, basis: 'extrapolated' as const };
 }

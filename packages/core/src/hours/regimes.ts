@@ -1,0 +1,174 @@
+import { tDensity4, type Expert } from './expert.js';
+
+/** Use that keeps to one rate for a while, then changes for good. */
+export interface RegimeExpert extends Expert {
+  readonly kind: 'regimes';
+  /** What is believed of when the present regime began, the likeliest first. */
+  readonly regimes: readonly Regime[];
+  /** Changes expected over the record. */
+  readonly changes: number;
+}
+
+/** One possibility of when the present regime began. */
+export interface Regime {
+  readonly weight: number;
+  /** Index of the interval in which it began; 0 where it always was so. */
+  readonly begins: number;
+  /** Working days it has lasted, and those that its rate is known from. */
+  readonly days: number;
+  readonly rate: number;
+  readonly rateVariance: number;
+  /** h² a day. */
+  readonly scatter: number;
+}
+
+/** A change every three years, before anything was read. */
+const CHANGE_DAYS = 3 * 365;
+/** A new rate lies about the usual one by as much as that itself. */
+const JUMP = 1;
+/** A regime is at least so many intervals long: a burst of work is none. */
+const LEAST_INTERVALS = 2;
+/** The interval in which a change falls belongs to the new rate only in part: so much of it counts. */
+const FIRST_SHARE = 0.07;
+/** No regime scatters less than one of this share of the usual rate. */
+const LEAST_SHARE = 0.15;
+/** Possibilities kept: the likeliest, and none below this weight. */
+const [MOST_RUNS, LEAST_WEIGHT] = [8, 2e-3];
+
+// Scratch arrays, a column for each figure of a possibility: thousands of machines are looked at in a row.
+const ROOM = MOST_RUNS + 1;
+const columns = Array.from({ length: 6 }, () => new Float64Array(ROOM));
+const [weights, begins, rates, known, lasted, intervals] = columns as [
+  Float64Array,
+  Float64Array,
+  Float64Array,
+  Float64Array,
+  Float64Array,
+  Float64Array,
+];
+
+/**
+ * Product partition by exact recursion over the intervals (Adams & MacKay 2007; Fearnhead 2006 *(memory)*):
+ * within a regime xᵢ ~ N(μ, κμ²/dᵢ), heavy-tailed; what the present regime's beginning and rate are is kept as a
+ * list of possibilities, the unlikely dropped.
+ *
+ * @param scatter κ, see {@link import('./use-intervals.js').relativeScatter}
+ * @param rareness how many times rarer a change is than usual: where a season already explains what swings
+ * @param patternNoise variance of each interval's mean rate by the pattern alone, (h/day)²; null without a season
+ */
+export function regimeExpert(
+  gained: Float64Array,
+  days: Float64Array,
+  typical: number,
+  scatter: number,
+  rareness: number,
+  patternNoise: Float64Array | null,
+): RegimeExpert {
+  const count = gained.length;
+  const [mean, variance, spread] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  const believed = scatter / JUMP ** 2;
+  const floored = (rate: number) => Math.max(rate, LEAST_SHARE * typical);
+  let runs = 0;
+  let changes = 0;
+  for (let i = 0; i < count; i++) {
+    const span = days[i]!;
+    const x = gained[i]! / span;
+    const noise = patternNoise === null ? 0 : patternNoise[i]!;
+    const chance = 1 - Math.exp(-span / (CHANGE_DAYS * rareness));
+    let [total, mayEnd] = [0, 0];
+    for (let run = 0; run < runs; run++) {
+      const off = x - rates[run]!;
+      const width = scatter * floored(rates[run]!) ** 2 * (1 / span + 1 / known[run]!) + noise;
+      const isLong = intervals[run]! >= LEAST_INTERVALS;
+      if (isLong) mayEnd += weights[run]!;
+      weights[run] = weights[run]! * (isLong ? 1 - chance : 1) * tDensity6(off * off, width);
+      rates[run] = (rates[run]! * known[run]! + x * span) / (known[run]! + span);
+      known[run] = known[run]! + span;
+      lasted[run] = lasted[run]! + span;
+      intervals[run] = intervals[run]! + 1;
+      total += weights[run]!;
+    }
+    const width = typical ** 2 * (JUMP ** 2 + scatter / span) + noise;
+    const counted = i === 0 ? span : span * FIRST_SHARE;
+    weights[runs] = (i === 0 ? 1 : chance * mayEnd) * tDensity3((x - typical) ** 2, width);
+    begins[runs] = i;
+    rates[runs] = (typical * believed + x * counted) / (believed + counted);
+    known[runs] = believed + counted;
+    lasted[runs] = span;
+    intervals[runs] = 1;
+    total += weights[runs]!;
+    runs = keptOf(runs + 1, total);
+    let [rate, own, apart] = [0, 0, 0];
+    for (let run = 0; run < runs; run++) {
+      if (i > 1 && intervals[run] === LEAST_INTERVALS) changes += weights[run]!;
+      rate += weights[run]! * rates[run]!;
+    }
+    for (let run = 0; run < runs; run++) {
+      const one = scatter * floored(rates[run]!) ** 2;
+      own += weights[run]! * one;
+      apart += weights[run]! * ((rates[run]! - rate) ** 2 + one / known[run]!);
+    }
+    mean[i] = rate;
+    spread[i] = own;
+    variance[i] = apart;
+  }
+  const regimes = Array.from({ length: runs }, (_, run): Regime => {
+    const own = scatter * floored(rates[run]!) ** 2;
+    return {
+      weight: weights[run]!,
+      begins: begins[run]!,
+      days: lasted[run]!,
+      rate: rates[run]!,
+      rateVariance: own / known[run]!,
+      scatter: own,
+    };
+  }).sort((a, b) => b.weight - a.weight);
+  return {
+    kind: 'regimes',
+    regimes,
+    changes,
+    foresee: (i, span, foreseen) => {
+      foreseen.mean = mean[i]! * span;
+      foreseen.variance = span * (spread[i]! + span * variance[i]!);
+    },
+    density: (gain, span, floor, scale) => {
+      let sum = 0;
+      for (const { weight, rate, scatter: own } of regimes) {
+        sum += weight * tDensity4((gain - rate * span) ** 2, scale * scale * own * span + floor);
+      }
+      return sum;
+    },
+  };
+}
+
+/** Weights that sum to 1, the unlikely left out; alike where all are beyond what a figure can hold. */
+function keptOf(runs: number, total: number): number {
+  const isBeyond = !(total > 1e-200);
+  for (let run = 0; run < runs; run++) weights[run] = isBeyond ? 1 / runs : weights[run]! / total;
+  let least = LEAST_WEIGHT;
+  if (runs > MOST_RUNS) {
+    least = 1;
+    for (let run = 0; run < runs; run++) least = Math.min(least, weights[run]!);
+    least = Math.max(least, LEAST_WEIGHT);
+  }
+  let [kept, sum] = [0, 0];
+  for (let run = 0; run < runs; run++) {
+    if (weights[run]! <= least) continue;
+    if (kept < run) for (const column of columns) column[kept] = column[run]!;
+    sum += weights[kept]!;
+    kept += 1;
+  }
+  for (let run = 0; run < kept; run++) weights[run] = weights[run]! / sum;
+  return kept;
+}
+
+/** Student's t with 6 and with 3 degrees of freedom, of a deviation squared and its variance. */
+function tDensity6(square: number, variance: number): number {
+  const root = 1 + square / variance / 6;
+  return 0.3827 / (root * root * root * Math.sqrt(root * variance));
+}
+
+function tDensity3(square: number, variance: number): number {
+  const root = 1 + square / variance / 3;
+  return 0.3675 / (root * root * Math.sqrt(variance));
+}

@@ -1,0 +1,97 @@
+import { dampedDays, MOST_LOG_RATE, tDensity4, type Expert, type RateGrowth } from './expert.js';
+
+/** Use that grows or declines by a share of itself. */
+export interface TrendExpert extends Expert {
+  readonly kind: 'trend';
+  readonly level: number;
+  readonly scatter: number;
+  readonly growth: RateGrowth;
+}
+
+/** What is read is forgotten in so many days: growth holds for a year or two, not for ever. */
+const MEMORY_DAYS = 500;
+/** Half of itself a year is a usual growth or decline (deviation of the logarithm). */
+const USUAL_SLOPE = 0.5 / 365;
+/** The slope is never less sure than three times that. */
+const MOST_SLOPE_VARIANCE = 9 * USUAL_SLOPE ** 2;
+/** Deviation of the first rate from the typical one, as a logarithm's variance. */
+const START_VARIANCE = 4;
+/** An interval that ran less than this share of what was foreseen counts as this share: its logarithm has no end. */
+const LEAST_SHARE = 0.1;
+const MOST_SURPRISE = 3;
+/** A rate is never taken for less than this share of the typical one: a logarithm that has run away is caught. */
+const LEAST_LOG_DEVIATION = 12;
+
+/**
+ * A logarithm of the rate with level and slope, forgetting slowly (discounted regression, West & Harrison,
+ * *Bayesian Forecasting and Dynamic Models*): steady growth and steady decline are straight lines in it.
+ */
+export function trendExpert(
+  gained: Float64Array,
+  days: Float64Array,
+  typical: number,
+  scatter: number,
+  patternNoise: Float64Array | null,
+): TrendExpert {
+  const count = gained.length;
+  const trace = Array.from({ length: 5 }, () => new Float64Array(count));
+  const [levels, slopes, variances, covariances, slopeVariances] = trace as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
+  let [level, slope, v, c, w] = [Math.log(typical), 0, START_VARIANCE, 0, USUAL_SLOPE ** 2];
+  const [lowest, highest] = [level - LEAST_LOG_DEVIATION, MOST_LOG_RATE];
+  for (let i = 0; i < count; i++) {
+    const span = days[i]!;
+    const forgets = Math.exp(Math.min(span, MEMORY_DAYS) / MEMORY_DAYS);
+    [v, c, w] = [v * forgets, c * forgets, w * forgets];
+    if (w > MOST_SLOPE_VARIANCE) {
+      c *= Math.sqrt(MOST_SLOPE_VARIANCE / w);
+      w = MOST_SLOPE_VARIANCE;
+    }
+    level += slope * span;
+    v += 2 * span * c + span * span * w;
+    c += span * w;
+    // What was gained speaks of the middle of the interval; the level stands at its end.
+    const back = -span / 2;
+    const foreseen = level + back * slope;
+    const x = Math.max(gained[i]! / span, LEAST_SHARE * Math.exp(Math.min(MOST_LOG_RATE, level)));
+    const [a, b] = [v + back * c, c + back * w];
+    const spread = a + back * b + scatter / span + (patternNoise?.[i] ?? 0) / typical ** 2;
+    const most = MOST_SURPRISE * Math.sqrt(spread);
+    const surprise = Math.min(most, Math.max(-most, Math.log(x) - foreseen));
+    level = Math.min(highest, Math.max(lowest, level + (a / spread) * surprise));
+    slope += (b / spread) * surprise;
+    [v, c, w] = [v - (a * a) / spread, c - (a * b) / spread, w - (b * b) / spread];
+    levels[i] = level;
+    slopes[i] = slope;
+    variances[i] = v;
+    covariances[i] = c;
+    slopeVariances[i] = w;
+  }
+  const last = count - 1;
+  const rate = Math.exp(levels[last]!);
+  return {
+    kind: 'trend',
+    level: rate,
+    scatter,
+    growth: {
+      perDay: slopes[last]!,
+      levelVariance: variances[last]!,
+      covariance: covariances[last]!,
+      slopeVariance: slopeVariances[last]!,
+    },
+    foresee: (i, span, foreseen) => {
+      const x = dampedDays(span);
+      const mean = span * Math.exp(Math.min(MOST_LOG_RATE, levels[i]! + slopes[i]! * x));
+      const relative = scatter / span + variances[i]! + x * (2 * covariances[i]! + x * slopeVariances[i]!);
+      foreseen.mean = mean;
+      foreseen.variance = mean * mean * relative;
+    },
+    density: (gain, span, floor, scale) =>
+      tDensity4((gain - rate * span) ** 2, scale * scale * scatter * rate * rate * span + floor),
+  };
+}
