@@ -150,8 +150,8 @@ export function chanceReached(surface: CrossingSurface, hours: number, days: num
   return below.chance;
 }
 
-/** Hours are solved for to this share of them, days too. */
-const NEAR_ENOUGH = 1e-7;
+/** Hours are solved for to this share of them, days too; hours are told no finer than this part of one. */
+const [NEAR_ENOUGH, FINEST] = [1e-9, 1e6];
 
 /**
  * The hours run with a given chance of more: Newton's steps inside a bracket that halves when they would leave it.
@@ -173,8 +173,9 @@ function hoursOf(
     if (excess >= 0) low = hours;
     else high = hours;
     let next = hours - excess / below.slope;
+    if (Math.abs(next - hours) <= NEAR_ENOUGH * (1 + hours)) return Math.min(most, Math.max(0, next));
     if (!(next > low && next < high)) next = (low + high) / 2;
-    if (Math.abs(next - hours) <= NEAR_ENOUGH * (1 + hours)) return next;
+    if (high - low <= NEAR_ENOUGH * (1 + hours)) return next;
     hours = next;
   }
   return hours;
@@ -219,8 +220,8 @@ export function dayReached(surface: CrossingSurface, hours: number, chance: numb
 }
 
 interface Bracket {
-  low: number;
-  high: number;
+  readonly low: number;
+  readonly high: number;
   readonly guess: number;
   /** Hours a day between the two. */
   readonly perDay: number;
@@ -229,7 +230,7 @@ interface Bracket {
 /** Newton's steps for the day, the slope by the hours of a day more; halving where they would leave the bracket. */
 function solveBetween(surface: CrossingSurface, hours: number, chance: number, bracket: Bracket): number {
   const { outlooks } = surface;
-  let { low, high, perDay } = bracket as Bracket & { perDay: number };
+  let { low, high, perDay } = bracket;
   let [day, lastDay, lastOff] = [bracket.guess, NaN, NaN];
   for (let step = 0; step < 60; step++) {
     measure(outlooks, gainsBy(surface, day, scratch), hours);
@@ -242,8 +243,9 @@ function solveBetween(surface: CrossingSurface, hours: number, chance: number, b
     if (seen > 0 && Number.isFinite(seen)) perDay = seen;
     [lastDay, lastOff] = [day, off];
     let next = day - off / perDay;
+    if (Math.abs(next - day) <= NEAR_ENOUGH * (1 + day)) return next;
     if (!(next > low && next < high) || (step > 8 && step % 2 === 0)) next = (low + high) / 2;
-    if (Math.abs(next - day) <= NEAR_ENOUGH * (1 + day) || high - low <= NEAR_ENOUGH * (1 + day)) return next;
+    if (high - low <= NEAR_ENOUGH * (1 + day)) return next;
     day = next;
   }
   return high;
@@ -254,5 +256,7 @@ export function hoursReached(surface: CrossingSurface, days: number, chanceOfMor
   const { outlooks } = surface;
   const guess = outlooks.reduce((sum, { weight, level }) => sum + weight * level, 0) * days;
   const gains = gainsBy(surface, days, emptyGains(outlooks.length));
-  return hoursOf(outlooks, gains, chanceOfMore, 24 * days, guess);
+  const hours = hoursOf(outlooks, gains, chanceOfMore, 24 * days, guess);
+  // To the thousandth of a second: what is due at 500 h is due when 500 h are reached.
+  return Math.round(hours * FINEST) / FINEST;
 }

@@ -1,3 +1,4 @@
+import type { LevelStart } from './local-level.js';
 import type { WorkingTime } from './season.js';
 
 /** A way of seeing how a machine is used, replayed over its past: what it foresaw after each interval. */
@@ -7,6 +8,20 @@ export interface Expert {
   foresee(i: number, days: number, foreseen: Foreseen): void;
   /** How likely the last intervals were, by what it believes now: of a gain in so many days. */
   density(gained: number, days: number, floor: number, scale: number): number;
+}
+
+/** What regimes and trend look at. */
+export interface Scattered {
+  readonly gained: Float64Array;
+  readonly days: Float64Array;
+  /** Average use, hours a day. */
+  readonly typical: number;
+  /** κ, see {@link import('./use-intervals.js').relativeScatter}. */
+  readonly scatter: number;
+  /** What the declared duty says, and its variance in units of the scatter: 1 over the days it is worth. */
+  readonly start: LevelStart | null;
+  /** Variance of each interval's mean rate by the seasonal pattern alone, (h/day)²; null without one. */
+  readonly noise: Float64Array | null;
 }
 
 /** Hours foreseen and their variance, h²; asked for so often that it is written into, not made anew. */

@@ -138,14 +138,76 @@ describe('seasons', () => {
   });
 });
 
+test('a machine that has stood still for ten weeks may start again any day, or not for long', () => {
+  const idle = readEvery(7, 210, (count) => (count < 140 ? 6 : 0));
+  const { early, likely, late, model } = forecast(idle, 100);
+  expect(methodOf(model)).toBe('idle');
+  expect(presentRate(model, model.fromAt)).toBe(0);
+  // Were it started today, 100 h would take 17 days.
+  expect(early!).toBeGreaterThan(17);
+  expect(early!).toBeLessThan(60);
+  expect(likely!).toBeGreaterThan(60);
+  expect(late === null || late > 200).toBe(true);
+});
+
+describe('a change of use that came to stay', () => {
+  // 1 h a day, then 5, as five working days a week: 56 days ago, with one year and a half, or four, before it.
+  const raised = (before: number, days = 56) =>
+    readEvery(7, before + days, (count) =>
+      count % 7 >= 5 ? 0 : (count < before ? 1 : 5) * (1 + 0.2 * Math.sin(count * 7.3)),
+    );
+
+  test.each([480, 1460])('is no season: with %d days before it, 250 h come after 70 days', (before) => {
+    // 250 h at 25 h a week: 70 days.
+    const { early, likely, late, model } = forecast(raised(before), 250);
+    expect(model.season).toBeNull();
+    expect(likely!).toBeGreaterThan(63);
+    expect(likely!).toBeLessThan(80);
+    expect(early!).toBeLessThan(70);
+    expect(late!).toBeGreaterThan(70);
+  });
+
+  test('is told: about when, from what to what', () => {
+    const { model } = forecast(raised(480), 250);
+    expect(Math.abs(model.change!.at - (model.fromAt - 56 * DAY_MS)) / DAY_MS).toBeLessThan(15);
+    expect(model.change!.before).toBeCloseTo(5 / 7, 1);
+    expect(model.change!.since / model.change!.before).toBeGreaterThan(4);
+    expect(model.change!.since / model.change!.before).toBeLessThan(6);
+  });
+
+  test('is not told of a machine that never changed, nor of one that works by seasons', () => {
+    expect(
+      forecast(
+        readEvery(7, 700, (count) => (count % 7 >= 5 ? 0 : 6 + Math.sin(count))),
+        100,
+      ).model.change,
+    ).toBeNull();
+    const winter = readEvery(10, 1400, (count) =>
+      [9, 10, 11, 0, 1, 2].includes(new Date(day(count)).getUTCMonth()) ? 5 : 0,
+    );
+    expect(forecast(winter, 100).model.change).toBeNull();
+  });
+});
+
+test('steady growth is followed: 60 % more each year', () => {
+  const grows = readEvery(14, 1000, (count) =>
+    count % 7 >= 5 ? 0 : 4 * Math.exp((Math.log(1.6) * (count - 1000)) / 365.25),
+  );
+  // From 20/7 h a day growing by ln 1.6 a year: t with 20/7·(e^(gt) − 1)/g = 600, g = 0.0012868: 186 days.
+  // By the average since the beginning, 1.59 h a day, it would be 378.
+  const { likely } = forecast(grows, 600);
+  expect(likely!).toBeGreaterThan(176);
+  expect(likely!).toBeLessThan(196);
+});
+
 describe('no date', () => {
-  test('for a machine that stands still', () => {
-    const idle = readEvery(7, 210, (count) => (count < 140 ? 6 : 0));
-    const { found, model } = forecast(idle, 100);
+  test('for a machine that has stood still for long: it says why', () => {
+    const idle = readEvery(30, 2400, (count) => (count < 140 ? 6 : 0));
+    const { found, model } = forecast(idle, 1000);
     expect(found).toEqual({ earlyAt: null, likelyAt: null, lateAt: null, reason: 'idle' });
     expect(methodOf(model)).toBe('idle');
     expect(presentRate(model, model.fromAt)).toBe(0);
-    expect(whenLikely(model, idle, model.fromHours + 1)).toBeNull();
+    expect(whenLikely(model, idle, model.fromHours + 1000)).toBeNull();
   });
 
   test('for hours that ten years do not bring', () => {
@@ -220,7 +282,15 @@ describe('always', () => {
         expect(early!).toBeLessThanOrEqual(likely);
         if (late === null) expect(found.reason).toBe('beyond-ten-years');
         else expect(late).toBeGreaterThanOrEqual(likely);
-        for (const figure of [model.level!, model.scatter, model.levelVariance, model.correction.scale]) {
+        const figures = model.outlooks.flatMap((one) => [
+          one.weight,
+          one.level,
+          one.levelVariance,
+          one.scatter,
+          one.wander,
+          one.patternNoise,
+        ]);
+        for (const figure of [model.level!, model.scatter, model.correction.scale, ...figures]) {
           expect(Number.isFinite(figure) && figure >= 0).toBe(true);
         }
       }),

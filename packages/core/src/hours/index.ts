@@ -68,7 +68,7 @@ export {
   type HoursAhead,
   type ReadingWorth,
 } from './forecast.js';
-export { type Season, type WorkingTime } from './season.js';
+export { plainTime, type Season, type WorkingTime } from './season.js';
 export {
   declaredHours,
   declaredTime,

@@ -120,9 +120,7 @@ function correctionOf(stretches: number, withinDays: number): Correction {
     horizons += weights[i]!;
   }
   if (found === 0) return { scale: USUAL_SCALE, horizons: 0 };
-  const eighth = Math.sqrt(
-    nthSmallest(ratios, found, Math.min(found - 1, Math.ceil(0.8 * (found + 1)) - 1)),
-  );
+  const eighth = Math.sqrt(nthSmallest(ratios, found, Math.min(found - 1, Math.ceil(0.8 * (found + 1)) - 1)));
   const own = Math.min(MOST_SCALE, Math.max(LEAST_SCALE, eighth / Z90));
   const independent = horizons + 1;
   const weight = independent / (independent + PRIOR_HORIZONS);
@@ -158,7 +156,8 @@ function scoreOf(stretches: number, scale: number): { score: number; lastYear: n
     const tail = 1 + (errors[i]! * errors[i]!) / variance / HORIZON_FREEDOM;
     // tail⁹ · variance, for 8 degrees of freedom: one logarithm instead of two.
     const fourth = tail * tail * tail * tail;
-    const term = weights[i]! * Math.exp(-ages[i]! / SCORE_DAYS) * 0.5 * Math.log(fourth * fourth * tail * variance);
+    const term =
+      weights[i]! * Math.exp(-ages[i]! / SCORE_DAYS) * 0.5 * Math.log(fourth * fourth * tail * variance);
     score -= term;
     if (ages[i]! <= YEAR_DAYS) lastYear -= term;
   }

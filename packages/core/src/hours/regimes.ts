@@ -1,4 +1,4 @@
-import { tDensity4, type Expert } from './expert.js';
+import { tDensity4, type Expert, type Scattered } from './expert.js';
 
 /** Use that keeps to one rate for a while, then changes for good. */
 export interface RegimeExpert extends Expert {
@@ -52,20 +52,18 @@ const [weights, begins, rates, known, lasted, intervals] = columns as [
  * within a regime xᵢ ~ N(μ, κμ²/dᵢ), heavy-tailed; what the present regime's beginning and rate are is kept as a
  * list of possibilities, the unlikely dropped.
  *
- * @param scatter κ, see {@link import('./use-intervals.js').relativeScatter}
  * @param rareness how many times rarer a change is than usual: where a season already explains what swings
- * @param patternNoise variance of each interval's mean rate by the pattern alone, (h/day)²; null without a season
  */
 export function regimeExpert(
-  gained: Float64Array,
-  days: Float64Array,
-  typical: number,
-  scatter: number,
+  { gained, days, typical, scatter, start, noise: patternNoise }: Scattered,
   rareness: number,
-  patternNoise: Float64Array | null,
 ): RegimeExpert {
   const count = gained.length;
-  const [mean, variance, spread] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  const [mean, variance, spread] = [
+    new Float64Array(count),
+    new Float64Array(count),
+    new Float64Array(count),
+  ];
   const believed = scatter / JUMP ** 2;
   const floored = (rate: number) => Math.max(rate, LEAST_SHARE * typical);
   let runs = 0;
@@ -92,8 +90,11 @@ export function regimeExpert(
     const counted = i === 0 ? span : span * FIRST_SHARE;
     weights[runs] = (i === 0 ? 1 : chance * mayEnd) * tDensity3((x - typical) ** 2, width);
     begins[runs] = i;
-    rates[runs] = (typical * believed + x * counted) / (believed + counted);
-    known[runs] = believed + counted;
+    // The first regime leans on what was declared, the others on what is usual.
+    const isDeclared = i === 0 && start !== null;
+    const worth = isDeclared ? 1 / start.variance : believed;
+    rates[runs] = ((isDeclared ? start.level : typical) * worth + x * counted) / (worth + counted);
+    known[runs] = worth + counted;
     lasted[runs] = span;
     intervals[runs] = 1;
     total += weights[runs]!;

@@ -1,4 +1,11 @@
-import { dampedDays, MOST_LOG_RATE, tDensity4, type Expert, type RateGrowth } from './expert.js';
+import {
+  dampedDays,
+  MOST_LOG_RATE,
+  tDensity4,
+  type Expert,
+  type RateGrowth,
+  type Scattered,
+} from './expert.js';
 
 /** Use that grows or declines by a share of itself. */
 export interface TrendExpert extends Expert {
@@ -16,6 +23,8 @@ const USUAL_SLOPE = 0.5 / 365;
 const MOST_SLOPE_VARIANCE = 9 * USUAL_SLOPE ** 2;
 /** Deviation of the first rate from the typical one, as a logarithm's variance. */
 const START_VARIANCE = 4;
+/** What was declared is never believed closer than this, as a logarithm's variance. */
+const LEAST_DECLARED = 0.02;
 /** An interval that ran less than this share of what was foreseen counts as this share: its logarithm has no end. */
 const LEAST_SHARE = 0.1;
 const MOST_SURPRISE = 3;
@@ -26,13 +35,7 @@ const LEAST_LOG_DEVIATION = 12;
  * A logarithm of the rate with level and slope, forgetting slowly (discounted regression, West & Harrison,
  * *Bayesian Forecasting and Dynamic Models*): steady growth and steady decline are straight lines in it.
  */
-export function trendExpert(
-  gained: Float64Array,
-  days: Float64Array,
-  typical: number,
-  scatter: number,
-  patternNoise: Float64Array | null,
-): TrendExpert {
+export function trendExpert({ gained, days, typical, scatter, start, noise }: Scattered): TrendExpert {
   const count = gained.length;
   const trace = Array.from({ length: 5 }, () => new Float64Array(count));
   const [levels, slopes, variances, covariances, slopeVariances] = trace as [
@@ -42,8 +45,11 @@ export function trendExpert(
     Float64Array,
     Float64Array,
   ];
-  let [level, slope, v, c, w] = [Math.log(typical), 0, START_VARIANCE, 0, USUAL_SLOPE ** 2];
-  const [lowest, highest] = [level - LEAST_LOG_DEVIATION, MOST_LOG_RATE];
+  const isDeclared = start !== null && start.level > 0;
+  const first = isDeclared ? start.level : typical;
+  const variance = isDeclared ? Math.max(LEAST_DECLARED, scatter * start.variance) : START_VARIANCE;
+  let [level, slope, v, c, w] = [Math.log(first), 0, variance, 0, USUAL_SLOPE ** 2];
+  const [lowest, highest] = [Math.log(typical) - LEAST_LOG_DEVIATION, MOST_LOG_RATE];
   for (let i = 0; i < count; i++) {
     const span = days[i]!;
     const forgets = Math.exp(Math.min(span, MEMORY_DAYS) / MEMORY_DAYS);
@@ -60,7 +66,7 @@ export function trendExpert(
     const foreseen = level + back * slope;
     const x = Math.max(gained[i]! / span, LEAST_SHARE * Math.exp(Math.min(MOST_LOG_RATE, level)));
     const [a, b] = [v + back * c, c + back * w];
-    const spread = a + back * b + scatter / span + (patternNoise?.[i] ?? 0) / typical ** 2;
+    const spread = a + back * b + scatter / span + (noise === null ? 0 : noise[i]!) / typical ** 2;
     const most = MOST_SURPRISE * Math.sqrt(spread);
     const surprise = Math.min(most, Math.max(-most, Math.log(x) - foreseen));
     level = Math.min(highest, Math.max(lowest, level + (a / spread) * surprise));

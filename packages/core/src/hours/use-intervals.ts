@@ -54,7 +54,11 @@ export function useIntervals({ at, hours }: RunHours): UseIntervals {
 const LEAST_WORKED = 0.01;
 
 /** The same intervals in the working days of a season. */
-export function workedDays({ bounds, days }: UseIntervals, { at }: RunHours, time: WorkingTime): Float64Array {
+export function workedDays(
+  { bounds, days }: UseIntervals,
+  { at }: RunHours,
+  time: WorkingTime,
+): Float64Array {
   let before = time.at(at[bounds[0]!]!);
   return days.map((calendar, i) => {
     const after = time.at(at[bounds[i + 1]!]!);
@@ -66,8 +70,8 @@ export function workedDays({ bounds, days }: UseIntervals, { at }: RunHours, tim
 
 /** Neighbours that differ more than so many of the others count no more than those do. */
 const WINSORISED_AT = 0.85;
-/** What is believed of the scatter before anything was read, and how many intervals that is worth. */
-const [USUAL_SCATTER, USUAL_WEIGHT] = [0.5, 3];
+/** How many intervals the fleet's scatter is worth. */
+const USUAL_WEIGHT = 3;
 const LEAST_SCATTER = 0.02;
 
 /**
@@ -75,8 +79,14 @@ const LEAST_SCATTER = 0.02;
  * intervals differ, so that a rate that changes slowly does not pass for scatter, and a single jump hardly.
  *
  * @param typical hours a day: less is not believed to scatter less
+ * @param usual what is believed of it before anything was read
  */
-export function relativeScatter(gained: Float64Array, days: Float64Array, typical: number): number {
+export function relativeScatter(
+  gained: Float64Array,
+  days: Float64Array,
+  typical: number,
+  usual: number,
+): number {
   const count = gained.length;
   const differences = new Float64Array(Math.max(0, count - 1));
   for (let i = 1; i < count; i++) {
@@ -86,7 +96,7 @@ export function relativeScatter(gained: Float64Array, days: Float64Array, typica
   }
   differences.sort();
   const limit = differences[Math.floor(WINSORISED_AT * (differences.length - 1))] ?? 0;
-  let sum = USUAL_WEIGHT * USUAL_SCATTER;
+  let sum = USUAL_WEIGHT * usual;
   for (const difference of differences) sum += Math.min(difference, limit);
   return Math.max(LEAST_SCATTER, sum / (differences.length + USUAL_WEIGHT));
 }

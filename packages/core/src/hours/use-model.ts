@@ -196,7 +196,6 @@ function likelyLevel(outlooks: readonly Outlook[]): number {
 export function modelHoursAt(model: UseModel, runHours: RunHours, at: Instant) {
   if (at <= model.fromAt) return hoursAt(runHours, at, null);
   const days = (at - model.fromAt) / DAY_MS;
-  const gain =
-    model.isIdle || model.outlooks.length === 0 ? 0 : hoursReached(surfaceFrom(model), days, 0.5);
+  const gain = model.isIdle || model.outlooks.length === 0 ? 0 : hoursReached(surfaceFrom(model), days, 0.5);
   return { hours: model.fromHours + gain, basis: 'extrapolated' as const };
 }

@@ -73,15 +73,13 @@ export function viewsOf(seen: Seen, time: WorkingTime, worked: Float64Array, sea
 
 function expertsOn({ use, typical, start, prior }: Seen, worked: Float64Array, isSeasonal: boolean) {
   const { gained, days, count } = use;
-  const scatter = relativeScatter(gained, worked, typical);
-  const noise = isSeasonal
-    ? worked.map((span, i) => ((PATTERN_OFF * typical * days[i]!) / span) ** 2)
-    : null;
+  const scatter = relativeScatter(gained, worked, typical, prior.spread ** 2);
+  const noise = isSeasonal ? worked.map((span, i) => ((PATTERN_OFF * typical * days[i]!) / span) ** 2) : null;
   const leastWindow = isSeasonal ? LEAST_SEASON_WINDOW : LEAST_WINDOW;
   const experts: readonly Member[] = [
     levelExpert({ days: worked, gained, count }, start, typical, prior, leastWindow),
-    regimeExpert(gained, worked, typical, scatter, isSeasonal ? SEASON_RARENESS : 1, noise),
-    trendExpert(gained, worked, typical, scatter, noise),
+    regimeExpert({ gained, days: worked, typical, scatter, start, noise }, isSeasonal ? SEASON_RARENESS : 1),
+    trendExpert({ gained, days: worked, typical, scatter, start, noise }),
   ];
   return { scatter, experts };
 }
@@ -141,24 +139,57 @@ const dot = (weights: readonly number[], figures: readonly number[]) =>
   weights.reduce((sum, weight, index) => sum + weight * figures[index]!, 0);
 
 /** Log odds that there is a season, rather than only what the readings did of late. */
-function seasonOdds(panel: Panel, seasonal: Views, ours: ReturnType<typeof logWeights>, plain: typeof ours): number {
+function seasonOdds(
+  panel: Panel,
+  seasonal: Views,
+  ours: ReturnType<typeof logWeights>,
+  plain: typeof ours,
+): number {
   const trust = Math.min(0.95, Math.max(0.05, seasonal.season!.trust));
-  const fit = SEASON_FIT * bounded(
-    dot(ours.weights, ours.scores.map((one) => one.fit)) - dot(plain.weights, plain.scores.map((one) => one.fit)),
-  );
+  const fit =
+    SEASON_FIT *
+    bounded(
+      dot(
+        ours.weights,
+        ours.scores.map((one) => one.fit),
+      ) -
+        dot(
+          plain.weights,
+          plain.scores.map((one) => one.fit),
+        ),
+    );
   const prior = Math.log(trust / (1 - trust)) + fit;
   const tried = trySeason(panel, seasonal.season!);
-  const recentPlain = dot(plain.weights, plain.scores.map((one) => one.recent));
+  const recentPlain = dot(
+    plain.weights,
+    plain.scores.map((one) => one.recent),
+  );
   if (!tried) {
-    const recent = dot(ours.weights, ours.scores.map((one) => one.recent));
+    const recent = dot(
+      ours.weights,
+      ours.scores.map((one) => one.recent),
+    );
     return prior + SEASON_FIT_WEIGHT * bounded(recent - recentPlain);
   }
   const lastYear = panel.plain.views.map(({ past }) => past.lastYear);
   return (
     SEASON_ODDS +
     prior +
-    bounded(SEASON_SCORE_WEIGHT * (dot(ours.weights, tried.map((one) => one.past)) - dot(plain.weights, lastYear))) +
-    RECENT_WEIGHT * bounded(dot(ours.weights, tried.map((one) => one.recent)) - recentPlain)
+    bounded(
+      SEASON_SCORE_WEIGHT *
+        (dot(
+          ours.weights,
+          tried.map((one) => one.past),
+        ) -
+          dot(plain.weights, lastYear)),
+    ) +
+    RECENT_WEIGHT *
+      bounded(
+        dot(
+          ours.weights,
+          tried.map((one) => one.recent),
+        ) - recentPlain,
+      )
   );
 }
 
@@ -224,11 +255,23 @@ export function weighed(panel: Panel): Weighed {
 /** With a short record all experts are surer than two or three readings allow: a share of the hours, squared. */
 const [START_SHARE, START_DAYS, START_POWER] = [0.35, 20, 4];
 
-function outlooksOf(panel: Panel, views: Views, { expert, past: { correction } }: View, weight: number): Outlook[] {
+function outlooksOf(
+  panel: Panel,
+  views: Views,
+  { expert, past: { correction } }: View,
+  weight: number,
+): Outlook[] {
   const { time, season } = views;
   const factor = correction.scale ** 2;
   const start = START_SHARE ** 2 / (1 + (panel.use.spanDays / START_DAYS) ** START_POWER);
-  const shared = { weight, time, patternNoise: season ? factor * season.noise : 0, growth: null, change: null, wander: 0 };
+  const shared = {
+    weight,
+    time,
+    patternNoise: season ? factor * season.noise : 0,
+    growth: null,
+    change: null,
+    wander: 0,
+  };
   if (expert.kind === 'level') {
     const level = Math.max(0, expert.level);
     return [
@@ -251,15 +294,14 @@ function outlooksOf(panel: Panel, views: Views, { expert, past: { correction } }
     };
     return [{ ...shared, level: expert.level, levelVariance: 0, scatter: factor * expert.scatter, growth }];
   }
-  return merged(expert.regimes.filter((regime) => regime.weight >= LEAST_REGIME))
-    .map((regime) => ({
-      ...shared,
-      weight: weight * regime.weight,
-      level: Math.max(0, regime.rate),
-      levelVariance: factor * regime.rateVariance * unsettled(regime) + start * regime.rate ** 2,
-      scatter: factor * regime.scatter,
-      change: nextChange(panel, expert, regime, season !== null),
-    }));
+  return merged(expert.regimes.filter((regime) => regime.weight >= LEAST_REGIME)).map((regime) => ({
+    ...shared,
+    weight: weight * regime.weight,
+    level: Math.max(0, regime.rate),
+    levelVariance: factor * regime.rateVariance * unsettled(regime) + start * regime.rate ** 2,
+    scatter: factor * regime.scatter,
+    change: nextChange(panel, expert, regime, season !== null),
+  }));
 }
 
 /** Regimes whose rates lie within one deviation of each other are as good as one: mean and variance of both. */
@@ -302,7 +344,12 @@ const USUAL_CHANGES = 0.3;
 const [IDLE_SHARE, IDLE_CHANGES, IDLE_DAYS] = [0.2, 0.6, 14];
 const SEASON_SHARE = 0.3;
 
-function nextChange({ use, typical }: Panel, { changes }: RegimeExpert, { rate, days }: Regime, isSeasonal: boolean) {
+function nextChange(
+  { use, typical }: Panel,
+  { changes }: RegimeExpert,
+  { rate, days }: Regime,
+  isSeasonal: boolean,
+) {
   const habit = (USUAL_CHANGES + Math.max(0, changes - 1)) / (YEAR_DAYS + use.spanDays);
   const restart = rate < IDLE_SHARE * typical ? IDLE_CHANGES / (days + IDLE_DAYS) : 0;
   return { perDay: habit * (isSeasonal ? SEASON_SHARE : 1) + restart, toLevel: typical };
