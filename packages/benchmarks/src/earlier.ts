@@ -28,6 +28,15 @@ function sayMissing(version: string): void {
   console.log(`Release ${version} is not built beside this one: npm run earlier-release -- ${version}\n`);
 }
 
+/** The hours of an earlier release's core, to forecast the same machines by; null where nobody has built it. */
+export async function earlierHours(version: string): Promise<typeof import('@entretien/core/hours') | null> {
+  const file = join(tmpdir(), `entretien-earlier-${version}`, 'packages/core/dist/hours/index.js');
+  if (existsSync(file))
+    return import(pathToFileURL(file).href) as Promise<typeof import('@entretien/core/hours')>;
+  sayMissing(version);
+  return null;
+}
+
 /** Null where nobody has built it; then there is nothing to compare with, and that is said. */
 export async function earlierRelease(version: string): Promise<Earlier | null> {
   const built = builtOf(version);

@@ -144,11 +144,7 @@ export const habits: Readonly<{ [name: string]: Habit }> = {
   harvest: {
     record: (random) => ({ days: Math.round(random.between(500, 1800)), gap: random.between(5, 40) }),
     use: (random, days) => {
-      const [from, length, mean] = [
-        random.between(180, 250),
-        random.between(40, 80),
-        random.between(6, 16),
-      ];
+      const [from, length, mean] = [random.between(180, 250), random.between(40, 80), random.between(6, 16)];
       const season = spells(random, days, [[from, length]], 8);
       return onEach(days, (day) =>
         season[day] ? about(random, mean, 0.4) : random.chance(0.1) ? random.between(0.2, 1.5) : 0,
@@ -238,7 +234,13 @@ export const habits: Readonly<{ [name: string]: Habit }> = {
     use: (random, days, now) => {
       const [mean, since] = [random.between(1, 5), now - Math.round(random.between(60, 420))];
       return onEach(days, (day) =>
-        day < since ? (day % 7 >= 5 ? 0 : about(random, mean, 0.3)) : day % 7 === 2 ? about(random, mean, 0.4) : 0,
+        day < since
+          ? day % 7 >= 5
+            ? 0
+            : about(random, mean, 0.3)
+          : day % 7 === 2
+            ? about(random, mean, 0.4)
+            : 0,
       );
     },
   },

@@ -45,10 +45,11 @@ export function levelExpert(
   filterLevel(gains, perWander, start, trace);
   const share = (level: number) => power(Math.max(level, LEAST_SHARE * typical));
   // The scatter after each interval, from how far the filter was surprised, forgetting slowly.
-  const scatter = new Float64Array(count);
+  const [scatter, wander] = [new Float64Array(count), new Float64Array(count)];
   const believed = usual / power(typical);
   let [squares, weight, relative] = [0, 0, believed];
   scatter[0] = believed * share(trace.level[0]!);
+  wander[0] = believed * perWander * share(Math.max(typical, trace.level[0]!));
   for (let i = 1; i < count; i++) {
     const [level, variance, span] = [trace.level[i - 1]!, trace.variance[i - 1]!, days[i]!];
     const expected = span * (1 + span * (variance + (span * perWander) / 3));
@@ -58,6 +59,8 @@ export function levelExpert(
     weight = kept * weight + 1;
     relative = (squares + PRIOR_WEIGHT * believed) / (weight + PRIOR_WEIGHT);
     scatter[i] = relative * share(trace.level[i]!);
+    // In a quiet time a machine scatters less, but where its rate may go to is no nearer.
+    wander[i] = relative * perWander * share(Math.max(typical, trace.level[i]!));
   }
   const last = count - 1;
   const [level, now] = [trace.level[last]!, scatter[last]!];
@@ -67,10 +70,11 @@ export function levelExpert(
     level,
     levelVariance: trace.variance[last]! * now,
     scatter: now,
-    wander: now * perWander,
+    wander: wander[last]!,
     foresee: (i, span, foreseen) => {
       foreseen.mean = trace.level[i]! * span;
-      foreseen.variance = scatter[i]! * span * (1 + span * (trace.variance[i]! + (span * perWander) / 3));
+      foreseen.variance =
+        span * (scatter[i]! * (1 + span * trace.variance[i]!) + (span * span * wander[i]!) / 3);
     },
     density: (gain, span, floor, scale) =>
       tDensity4((gain - level * span) ** 2, scale * scale * now * span + floor),

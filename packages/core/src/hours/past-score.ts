@@ -10,8 +10,8 @@ const [LEAST_SHARE, MOST_SHARE] = [0.85, 2];
 /** Independent horizons after which the past weighs as much as the usual scale. */
 const PRIOR_HORIZONS = 2;
 /** Without a past of its own: models are surer of themselves than machines are true to them. */
-const USUAL_SCALE = 1.2;
-const [LEAST_SCALE, MOST_SCALE] = [0.35, 3];
+const USUAL_SCALE = 1.17;
+const [LEAST_SCALE, MOST_SCALE] = [0.25, 3];
 const Z90 = 1.2815515655446004;
 /** Older successes count less: e-folding in days. */
 const SCORE_DAYS = 540;
