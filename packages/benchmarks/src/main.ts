@@ -17,6 +17,7 @@ import { standingBench } from './standing.bench.js';
 import { startBench } from './start.bench.js';
 import { todayBench } from './today.bench.js';
 import { visitBench } from './visit.bench.js';
+import { trendsBench } from './trends.bench.js';
 import { unitPageBench } from './unit-page.bench.js';
 
 /**
@@ -28,6 +29,7 @@ const benches = {
   today: todayBench,
   benches: benchesBench,
   calibration: calibrationBench,
+  trends: trendsBench,
   standing: standingBench,
   plans: plansBench,
   'unit-page': unitPageBench,

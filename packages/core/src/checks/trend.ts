@@ -1,4 +1,4 @@
-import jstat from 'jstat';
+import { wearOf, type WearCycle } from './wear.js';
 import type { CheckFigure } from './check.js';
 
 /** A measurement of a check on the axis of run hours. */
@@ -15,31 +15,38 @@ export interface CheckTrend {
   readonly count: number;
   readonly fromHours: number;
   readonly toHours: number;
-  /** Change for each hour of running. */
+  /** Change for each hour of running, by the straight line through them. */
   readonly perHour: number;
-  /** The line at a figure of run hours, and its standard uncertainty. */
+  /** Earlier cycles of this machine that the forecast has learnt from. */
+  readonly cycles: number;
+  /** The curve at a figure of run hours, and its standard uncertainty. */
   readonly at: (hours: number) => { readonly value: number; readonly deviation: number };
   /** Run hours at which the limit is reached; null where it is not going there. */
   readonly limitHours: LimitHours | null;
+  /**
+   * Whether it worsens enough to foresee its end: what has not changed so far may yet end suddenly, and then its band
+   * stands on nothing but how long it has lasted.
+   */
+  readonly isForeseeable: boolean;
 }
 
 export interface LimitHours {
   /** One chance in ten of sooner. */
   readonly early: number;
   readonly likely: number;
-  /** One chance in ten of later; null where it may never come. */
+  /** One chance in ten of later; null where that is beyond what is forecast at all. */
   readonly late: number | null;
 }
 
 const LEAST_POINTS = 3;
 /** No forecast reaches further than this beyond the last measurement, hours. */
 const HORIZON_HOURS = 20_000;
-const STEPS = 50;
+/** So many standard errors of its slope away from flat it worsens. */
+const WORSENS = 1.5;
 
 /**
- * The trend of a check against run hours: a straight line by least squares through the measurements since it
- * began anew, and when that line reaches its limit. The spread comes from the scatter about the line, no less
- * than the noise of measuring, by Student's t: two measurements say nothing of themselves.
+ * The trend of a check against run hours: how it wears since the work that began it anew, by what was measured and by
+ * how it wore in the cycles before; and when that reaches its limit.
  *
  * @param points in order of run hours
  * @param resets run hours at which work was done that begins it anew
@@ -53,9 +60,63 @@ export function trendOf(
 ): CheckTrend | null {
   const last = points.at(-1);
   if (!last) return null;
-  const reset = Math.max(-Infinity, ...resets.filter((hours) => hours <= last.hours));
-  const used = points.filter(({ hours }) => hours >= reset);
+  const cycles = cyclesOf(points, resets);
+  const current = cycles.at(-1)!;
+  const used = current.points;
   if (new Set(used.map(({ hours }) => hours)).size < LEAST_POINTS) return null;
+  const line = straightLine(used);
+  const shared = {
+    count: used.length,
+    fromHours: used[0]!.hours,
+    toHours: last.hours,
+    perHour: line.perHour,
+  };
+  if (limit === null || worse === 'either') {
+    return { ...shared, cycles: 0, at: line.at, limitHours: null, isForeseeable: false };
+  }
+  const sign = worse === 'higher' ? 1 : -1;
+  const isPast = sign * (line.at(last.hours).value - limit) >= 0;
+  const slope = (sign * line.perHour) / line.slopeError;
+  if (isPast) {
+    const limitHours = { early: last.hours, likely: last.hours, late: last.hours };
+    return { ...shared, cycles: 0, at: line.at, limitHours, isForeseeable: true };
+  }
+  // Going away from its limit, it is not on its way there.
+  if (slope < -WORSENS) return { ...shared, cycles: 0, at: line.at, limitHours: null, isForeseeable: false };
+  const earlier = cycles.slice(0, -1);
+  const { limitHours, at } = wearOf(current, earlier, limit);
+  const horizon = last.hours + HORIZON_HOURS;
+  return {
+    ...shared,
+    cycles: earlier.filter((cycle) => cycle.points.length >= LEAST_POINTS).length,
+    at,
+    limitHours: limitHours.likely > horizon ? null : within(limitHours, horizon),
+    isForeseeable: slope > WORSENS,
+  };
+}
+
+function within({ early, likely, late }: LimitHours, horizon: number): LimitHours {
+  return { early, likely, late: late === null || late > horizon ? null : late };
+}
+
+/** The measurements from one piece of work to the next; the last are those that go on. */
+function cyclesOf(points: readonly TrendPoint[], resets: readonly number[]): WearCycle[] {
+  const last = points.at(-1)!.hours;
+  const begins = [...new Set(resets)].filter((hours) => hours <= last).sort((a, b) => a - b);
+  const first = points[0]!.hours;
+  const starts = begins.length > 0 && begins[0]! <= first ? begins : [first, ...begins];
+  return starts.map((from, index) => {
+    const until = starts[index + 1] ?? Infinity;
+    return {
+      from,
+      until: Math.min(until, last),
+      points: points.filter(({ hours }) => hours >= from && hours < until),
+    };
+  });
+}
+
+/** The straight line by least squares; its spread comes from the scatter about it, no less than the noise of measuring. */
+function straightLine(used: readonly TrendPoint[]) {
   const count = used.length;
   // Centred, so that large hours do not swallow small changes.
   const middle = used.reduce((sum, { hours }) => sum + hours, 0) / count;
@@ -67,49 +128,13 @@ export function trendOf(
     0,
   );
   const noise = used.reduce((sum, { uncertainty }) => sum + uncertainty ** 2, 0) / count;
-  const variance = Math.max(residual / (count - 2), noise);
-  const at = (hours: number) => ({
-    value: mean + perHour * (hours - middle),
-    deviation: Math.sqrt(variance * (1 / count + (hours - middle) ** 2 / spread)),
-  });
+  const variance = Math.max(residual / (count - 2), noise, 1e-12);
   return {
-    count,
-    fromHours: used[0]!.hours,
-    toHours: last.hours,
     perHour,
-    at,
-    limitHours:
-      limit === null || worse === 'either' ? null : crossing(at, last.hours, limit, worse, count - 2),
+    slopeError: Math.sqrt(variance / spread),
+    at: (hours: number) => ({
+      value: mean + perHour * (hours - middle),
+      deviation: Math.sqrt(variance * (1 / count + (hours - middle) ** 2 / spread)),
+    }),
   };
-}
-
-function crossing(
-  at: CheckTrend['at'],
-  from: number,
-  limit: number,
-  worse: 'higher' | 'lower',
-  freedom: number,
-): LimitHours | null {
-  const sign = worse === 'higher' ? 1 : -1;
-  const wide = jstat.jStat.studentt.inv(0.9, freedom);
-  /** First hours at which the line, moved by so many deviations, is past the limit. */
-  const reached = (deviations: number): number | null => {
-    const past = (hours: number) => {
-      const { value, deviation } = at(hours);
-      return sign * (value - limit) + deviations * deviation >= 0;
-    };
-    if (past(from)) return from;
-    const horizon = from + HORIZON_HOURS;
-    if (!past(horizon)) return null;
-    let [low, high] = [from, horizon];
-    for (let step = 0; step < STEPS; step++) {
-      const half = (low + high) / 2;
-      if (past(half)) high = half;
-      else low = half;
-    }
-    return high;
-  };
-  const likely = reached(0);
-  if (likely === null) return null;
-  return { early: reached(wide) ?? likely, likely, late: reached(-wide) };
 }

@@ -43,7 +43,7 @@ export type ConditionFound =
 export type WithinReason =
   /** A trend needs three measurements at different hours. */
   | 'too-few-measurements'
-  /** It is not going towards its limit. */
+  /** It is not going towards its limit, or not by more than measuring tells: its end cannot be foreseen by measuring. */
   | 'not-worsening';
 
 /**
@@ -60,7 +60,7 @@ export function conditionFound(
 ): ConditionFound {
   const figure = checkByCode(trigger.check)?.figure;
   if (!figure || figure.worse === 'either') return { known: 'nothing' };
-  const { points, resets } = recordOf(trigger.check, history, clock);
+  const { points, resets, begins } = recordOf(trigger.check, history, clock);
   const limit = limitOf(trigger, points);
   if (limit === null) return { known: 'nothing' };
   const reset = doneHours === null ? resets : Math.max(resets, doneHours);
@@ -75,9 +75,14 @@ export function conditionFound(
     const span = Math.max(due - from, 1);
     return { known: 'point', early: due, due, late: due, span, window: nearingHours(span), ...common };
   }
-  const trend = trendOf(since, [], limit, figure.worse);
+  const trend = trendOf(
+    points.filter(({ hours }) => hours <= latest.hours),
+    Number.isFinite(reset) ? [...begins, reset] : begins,
+    limit,
+    figure.worse,
+  );
   if (!trend) return { known: 'within', why: 'too-few-measurements', ...common };
-  if (!trend.limitHours) return { known: 'within', why: 'not-worsening', ...common };
+  if (!trend.limitHours || !trend.isForeseeable) return { known: 'within', why: 'not-worsening', ...common };
   const { early, likely: due, late } = trend.limitHours;
   const span = Math.max(due - from, 1);
   return { known: 'point', early, due, late, span, window: nearingHours(span), ...common };
@@ -135,6 +140,8 @@ interface MeasuredPoint {
 interface CheckRecord {
   readonly points: readonly MeasuredPoint[];
   readonly resets: number;
+  /** All of those hours: what came before them are earlier cycles, of which the trend learns. */
+  readonly begins: readonly number[];
 }
 
 /** Worked out once for each history: several tasks may go by one check. */
@@ -158,8 +165,8 @@ function readRecord(check: string, history: UnitHistory, clock: HourClock): Chec
     const hours = clockHours(clock, fact.takenAt)?.hours;
     return hours === undefined ? [] : [{ fact, hours, value: fact.value, uncertainty: fact.uncertainty }];
   });
-  const resets = resetHours(history.services, checkByCode(check)?.resetBy ?? [], clock);
-  return { points, resets: Math.max(-Infinity, ...resets) };
+  const begins = resetHours(history.services, checkByCode(check)?.resetBy ?? [], clock);
+  return { points, resets: Math.max(-Infinity, ...begins), begins };
 }
 
 function resetHours(

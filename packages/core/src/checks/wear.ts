@@ -1,0 +1,274 @@
+import type { LimitHours, TrendPoint } from './trend.js';
+
+/**
+ * Wear between one piece of work and the next: v(h) = v₀ + (limit − v₀)·s(h/L), with the hours h since the work, the
+ * life L and the shape s: a power (1 wears evenly, more wears late, less wears early) or an exponential.
+ */
+interface Shape {
+  /** How far it has worn by a share of its life. */
+  readonly of: (share: number) => number;
+  /** How usual it is. */
+  readonly prior: number;
+  /** Of a power: its exponent, by which the grid is reckoned quickly. */
+  readonly exponent?: number;
+}
+
+const power = (exponent: number, prior: number): Shape => ({
+  of: (share) => share ** exponent,
+  prior,
+  exponent,
+});
+const exponential = (rate: number, prior: number): Shape => ({
+  of: (share) => Math.expm1(rate * share) / Math.expm1(rate),
+  prior,
+});
+/** Shapes of wear, each with how usual it is (common practice; an even wear is the commonest). */
+const SHAPES: readonly Shape[] = [
+  power(0.5, 0.07),
+  power(0.7, 0.07),
+  power(1, 0.14),
+  power(1.4, 0.1),
+  power(2, 0.12),
+  power(2.8, 0.09),
+  power(4, 0.08),
+  power(5.6, 0.06),
+  power(8, 0.05),
+  exponential(2, 0.03),
+  exponential(3, 0.05),
+  exponential(4.5, 0.05),
+  exponential(7, 0.03),
+  // Nothing to be seen until it ends.
+  power(50, 0.06),
+];
+/** Lives tried: from the present age on, in even steps of the logarithm, to so many times that. */
+const [LIFE_STEPS, MOST_LIVES] = [40, 30];
+/** Without a life known, long ones are the less believed: density of the logarithm falls with this power. */
+const LIFE_POWER = 1.8;
+/** Scatter of the lives of one machine, as a logarithm's deviation: after one, and after three cycles. */
+const [ONE_CYCLE, THREE_CYCLES] = [0.4, 0.3];
+/** Work is done at about this share of the life, as a logarithm, with this deviation. */
+const [ENDED_LOG, ENDED_DEVIATION] = [0.15, 0.35];
+/** What the machine's own past says of shape and life, against what is usual. */
+const OWN_SHARE = 0.85;
+/** A cycle counts for the shape by this power of its likelihood: cycles of one machine are not quite alike. */
+const CYCLE_POWER = 0.5;
+/** Weight, in measurements, of what is known of the noise of measuring, and how much larger it is than told. */
+const [NOISE_WEIGHT, NOISE_FACTOR] = [6, 1.1];
+/** Where it begins is known to this share of the way to the limit, before anything was measured. */
+const START_SHARE = 0.3;
+
+/** One cycle: what was measured from one piece of work to the next. */
+export interface WearCycle {
+  /** Run hours at which it began. */
+  readonly from: number;
+  /** Run hours of the work that ended it; of one that goes on, the last measurement. */
+  readonly until: number;
+  readonly points: readonly TrendPoint[];
+}
+
+/** What is believed of a wear. */
+export interface Wear {
+  readonly limitHours: LimitHours;
+  /** Figure at a figure of run hours, with its deviation. */
+  readonly at: (hours: number) => { readonly value: number; readonly deviation: number };
+}
+
+/** Every shape with every life: a row for each shape. What is believed of each, and the value that it began at. */
+interface Grid {
+  readonly lives: Float64Array;
+  readonly weights: Float64Array;
+  readonly starts: Float64Array;
+  readonly startVariances: Float64Array;
+}
+
+/**
+ * Weighs lives and shapes by what was measured since the last work, and by what this machine's earlier cycles were like
+ * (Bayes' rule on a grid; start and noise are integrated out in closed form).
+ *
+ * @param earlier the cycles before, the oldest first; those of fewer than three measurements say nothing
+ */
+export function wearOf(current: WearCycle, earlier: readonly WearCycle[], limit: number): Wear {
+  const past = earlier.filter(({ points }) => points.length >= 3).map((cycle) => learnt(cycle, limit));
+  const age = Math.max(current.points.at(-1)!.hours - current.from, 1e-6);
+  const usualStart =
+    past.length > 0
+      ? past.reduce((sum, { start }) => sum + start, 0) / past.length
+      : current.points[0]!.value;
+  const found = gridOf(current, limit, age, usualStart, shapePrior(past), (life) => {
+    const usual = (life / age) ** -LIFE_POWER / USUAL_MASS;
+    return past.length > 0 ? OWN_SHARE * lifePrior(past, life) + (1 - OWN_SHARE) * usual : usual;
+  });
+  const life = quantiles(found);
+  return {
+    limitHours: {
+      early: current.from + life(0.1),
+      likely: current.from + life(0.5),
+      late: current.from + life(0.9),
+    },
+    at: (hours) => valueAt(found, Math.max(0, hours - current.from), limit),
+  };
+}
+
+/** Integral of the usual density of lives over their logarithm, from 1 to {@link MOST_LIVES}. */
+const USUAL_MASS = (1 - MOST_LIVES ** -LIFE_POWER) / LIFE_POWER;
+
+/** What an earlier cycle teaches. */
+interface Learnt {
+  /** How much likelier it makes each shape. */
+  readonly shapes: readonly number[];
+  readonly logLife: number;
+  readonly start: number;
+}
+
+function learnt(cycle: WearCycle, limit: number): Learnt {
+  // It may have gone past its limit already when the work was done: that is usually done near the end.
+  const ended = Math.max(cycle.until - cycle.from, 1e-6);
+  const priors = SHAPES.map(({ prior }) => prior);
+  const { weights, starts } = gridOf(cycle, limit, ended / 2, cycle.points[0]!.value, priors, (life) =>
+    Math.exp(-(((Math.log(life / ended) - ENDED_LOG) / ENDED_DEVIATION) ** 2) / 2),
+  );
+  return {
+    shapes: SHAPES.map(({ prior }, shape) => {
+      const row = weights.subarray(shape * LIFE_STEPS, (shape + 1) * LIFE_STEPS);
+      return (
+        Math.max(
+          row.reduce((sum, one) => sum + one, 0),
+          1e-9,
+        ) / prior
+      );
+    }),
+    logLife: Math.log(ended) + ENDED_LOG,
+    start: weights.reduce((sum, weight, index) => sum + weight * starts[index]!, 0),
+  };
+}
+
+function shapePrior(past: readonly Learnt[]): number[] {
+  if (past.length === 0) return SHAPES.map(({ prior }) => prior);
+  const raised = SHAPES.map(
+    ({ prior }, index) =>
+      prior * past.reduce((product, { shapes }) => product * shapes[index]! ** CYCLE_POWER, 1),
+  );
+  const total = raised.reduce((sum, one) => sum + one, 0);
+  return raised.map((one, index) => (OWN_SHARE * one) / total + (1 - OWN_SHARE) * SHAPES[index]!.prior);
+}
+
+/** Density of a life's logarithm by the earlier cycles. */
+function lifePrior(past: readonly Learnt[], life: number): number {
+  const mean = past.reduce((sum, { logLife }) => sum + logLife, 0) / past.length;
+  const scatter = past.length >= 3 ? THREE_CYCLES : ONE_CYCLE;
+  const deviation = Math.hypot(scatter, scatter / Math.sqrt(past.length));
+  return Math.exp(-(((Math.log(life) - mean) / deviation) ** 2) / 2) / (deviation * Math.sqrt(2 * Math.PI));
+}
+
+function gridOf(
+  { from, points }: WearCycle,
+  limit: number,
+  age: number,
+  usualStart: number,
+  shapePriors: readonly number[],
+  lifeDensity: (life: number) => number,
+): Grid {
+  const count = points.length;
+  const told = points.reduce((sum, { uncertainty }) => sum + uncertainty ** 2, 0) / count;
+  const noise = Math.max(1e-9, NOISE_FACTOR ** 2 * Math.max(told, seenNoise(points)));
+  const ratio = noise / Math.max(noise, (START_SHARE * (limit - usualStart)) ** 2);
+  const ages = points.map(({ hours }) => Math.max(0, hours - from));
+  const lives = Float64Array.from(STEPS, (step) => age * step);
+  const lifeLogs = lives.map((life) => Math.log(lifeDensity(life)));
+  const room = SHAPES.length * LIFE_STEPS;
+  const [weights, starts, startVariances] = [
+    new Float64Array(room),
+    new Float64Array(room),
+    new Float64Array(room),
+  ];
+  const shaped = NOISE_WEIGHT + count;
+  SHAPES.forEach(({ of: shape, exponent }, index) => {
+    // A power of age over life is that of age over the present age, times one that is the same for all machines.
+    const worn = exponent === undefined ? null : ages.map((one) => (one / age) ** exponent);
+    const shrinks = exponent === undefined ? 1 : MOST_LIVES ** (-exponent / LIFE_STEPS);
+    let shrunk = Math.sqrt(shrinks);
+    const shapeLog = Math.log(shapePriors[index]!);
+    for (let step = 0; step < LIFE_STEPS; step++) {
+      let [precision, weighted, squares] = [ratio, ratio * usualStart, ratio * usualStart * usualStart];
+      for (let i = 0; i < count; i++) {
+        const gone = worn ? worn[i]! * shrunk : shape(ages[i]! / lives[step]!);
+        const rest = points[i]!.value - limit * gone;
+        precision += (1 - gone) * (1 - gone);
+        weighted += (1 - gone) * rest;
+        squares += rest * rest;
+      }
+      shrunk *= shrinks;
+      const start = weighted / precision;
+      const variance = (NOISE_WEIGHT * noise + Math.max(0, squares - precision * start * start)) / shaped;
+      const at = index * LIFE_STEPS + step;
+      starts[at] = start;
+      startVariances[at] = variance / precision;
+      weights[at] =
+        shapeLog + lifeLogs[step]! + 0.5 * Math.log(ratio / precision) - 0.5 * shaped * Math.log(variance);
+    }
+  });
+  return { lives, weights: normalised(weights), starts, startVariances };
+}
+
+/** So many triples of measurements count half. */
+const TRIPLES_WEIGHT = 2;
+
+/** Noise as the measurements themselves show it: how far each lies off the line between its neighbours. */
+function seenNoise(points: readonly TrendPoint[]): number {
+  let [sum, triples] = [0, 0];
+  for (let i = 1; i + 1 < points.length; i++) {
+    const [before, here, after] = [points[i - 1]!, points[i]!, points[i + 1]!];
+    if (!(after.hours > before.hours)) continue;
+    const share = (here.hours - before.hours) / (after.hours - before.hours);
+    const off = here.value - before.value - share * (after.value - before.value);
+    sum += off ** 2 / (1 + share ** 2 + (1 - share) ** 2);
+    triples += 1;
+  }
+  return triples === 0 ? 0 : sum / (triples + TRIPLES_WEIGHT);
+}
+
+/** Lives tried, as multiples of the age. */
+const STEPS = Array.from({ length: LIFE_STEPS }, (_, step) => MOST_LIVES ** ((step + 0.5) / LIFE_STEPS));
+
+function normalised(logs: Float64Array): Float64Array {
+  const most = logs.reduce((best, log) => Math.max(best, log), -Infinity);
+  const weights = logs.map((log) => Math.exp(log - most));
+  const total = weights.reduce((sum, one) => sum + one, 0);
+  return weights.map((one) => one / total);
+}
+
+/** Quantiles of the life over all shapes. */
+function quantiles({ lives, weights }: Grid) {
+  const mass = new Float64Array(LIFE_STEPS);
+  weights.forEach((weight, index) => (mass[index % LIFE_STEPS] = mass[index % LIFE_STEPS]! + weight));
+  const half = MOST_LIVES ** (0.5 / LIFE_STEPS);
+  return (share: number) => {
+    let below = 0;
+    for (let step = 0; step < LIFE_STEPS; step++) {
+      if (below + mass[step]! >= share) {
+        // Within the step, evenly in the logarithm.
+        return (lives[step]! / half) * half ** ((2 * (share - below)) / mass[step]!);
+      }
+      below += mass[step]!;
+    }
+    return lives[LIFE_STEPS - 1]! * half;
+  };
+}
+
+/** Lives and shapes less likely than this have no say in a drawn line. */
+const LEAST_DRAWN = 1e-4;
+
+function valueAt({ lives, weights, starts, startVariances }: Grid, age: number, limit: number) {
+  let [value, square, total] = [0, 0, 0];
+  for (let at = 0; at < weights.length; at++) {
+    const weight = weights[at]!;
+    if (weight < LEAST_DRAWN) continue;
+    const gone = SHAPES[Math.floor(at / LIFE_STEPS)]!.of(age / lives[at % LIFE_STEPS]!);
+    const one = starts[at]! + (limit - starts[at]!) * gone;
+    total += weight;
+    value += weight * one;
+    square += weight * (one * one + (1 - gone) ** 2 * startVariances[at]!);
+  }
+  const mean = value / total;
+  return { value: mean, deviation: Math.sqrt(Math.max(0, square / total - mean ** 2)) };
+}
