@@ -13,6 +13,7 @@ import { importBench } from './import.bench.js';
 import { openVisitsBench } from './open-visits.bench.js';
 import { plansBench } from './plans.bench.js';
 import { postingBench } from './posting.bench.js';
+import { stagesBench } from './stages.bench.js';
 import { standingBench } from './standing.bench.js';
 import { startBench } from './start.bench.js';
 import { todayBench } from './today.bench.js';
@@ -30,6 +31,7 @@ const benches = {
   benches: benchesBench,
   calibration: calibrationBench,
   trends: trendsBench,
+  stages: stagesBench,
   standing: standingBench,
   plans: plansBench,
   'unit-page': unitPageBench,

@@ -56,6 +56,8 @@ export {
   type MeasuredLadder,
   type StageFinding,
 } from './read-ladder.js';
+export { type LadderLook, type LadderLooks } from './ladder-looks.js';
+export { type LadderFault, type LadderFaultKind } from './faulty-ladder.js';
 export { compressibility, massInVolume } from './real-gas.js';
 export { leakDownFlow, pumpUpFlow, type MeasuredFlow, type ReceiverRun } from './receiver.js';
 export {

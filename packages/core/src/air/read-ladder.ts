@@ -1,6 +1,8 @@
 import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
-import { expectedLadder, USUAL_EXPONENT } from './ladder.js';
+import { ZERO_C } from './constants.js';
 import { predictLadder, type LadderDesign, type LadderFault } from './faulty-ladder.js';
+import { expectedLadder, USUAL_EXPONENT } from './ladder.js';
+import { lookLikelihood, nextLook, type LadderLook, type LadderLooks } from './ladder-looks.js';
 
 /** What the gauges and thermometers of the stages showed. */
 export interface MeasuredLadder {
@@ -17,6 +19,8 @@ export interface MeasuredLadder {
   readonly exponent?: number;
   /** What this machine showed when it was sound: beats whatever is reckoned. */
   readonly baseline?: Pick<MeasuredLadder, 'intakeTempC' | 'pressuresBarAbs' | 'outletTempsC'>;
+  /** What was looked at besides. */
+  readonly looks?: LadderLooks;
 }
 
 /** A stage as it should be and as it was found. */
@@ -30,15 +34,12 @@ export interface StageFinding {
   readonly tempOffK: number | null;
 }
 
-/** Something that would explain the figures. */
+/** Something that would explain the figures: nothing wrong, one fault, or two at once. */
 export interface LadderSuspect {
-  readonly kind: LadderFault['kind'];
-  /** The stage, or the one whose cooler or gauge it is; 0 for the intake and for a sound machine. */
-  readonly stage: number;
+  /** The greater one first; none where nothing is wrong. */
+  readonly faults: readonly LadderFault[];
   /** How sure: 0 to 1, all suspects together make 1. */
   readonly probability: number;
-  /** How far it is gone where it is the one: share of the swallowed air lost, or share or kelvin it is off. */
-  readonly size: number;
 }
 
 /** The ladder read. */
@@ -48,29 +49,50 @@ export interface LadderReading {
   readonly suspects: readonly LadderSuspect[];
   /** Whether the set worked against enough pressure for its last stage to say anything. */
   readonly lastStageTells: boolean;
+  readonly hasBaseline: boolean;
+  /** Whether pressure and temperature each speak for the first suspect by more than sets differ when sound. */
+  readonly bothTell: boolean;
+  /** What to look at next, to tell what is left apart; null where nothing would help much. */
+  readonly next: LadderLook | null;
 }
 
 /** Coolers leave the air this much above the intake (common practice). */
 const COOLER_APPROACH_K = 10;
-/** Scatter of a stage pressure about the expected, gauge and model together, as a share (common practice). */
-const PRESSURE_SCATTER = 0.04;
-/** The same of an outlet temperature, K. */
-const TEMP_SCATTER_K = 8;
 /** Below this share of the design pressure the last stage hardly works. */
 const LEAST_FINAL = 0.8;
 
-/** How often each is met before anything was measured (common practice); shared out evenly by stages. */
-const PRIOR = { sound: 0.5, stage: 0.3, cooler: 0.06, gauge: 0.08, intake: 0.06 } as const;
+/**
+ * Scatter of a stage pressure as a share, and of an outlet temperature in K: about what the machine itself showed when
+ * sound, both measurements together; and about equal ratios, from which sound sets are built 10 to 20 % away *(memory)*.
+ * A thermometer on a pipe shows too little rather than too much: what is cooler than reckoned says less.
+ */
+const SCATTER = {
+  baseline: { pressure: 0.025, tempK: 5, coolerK: 5 },
+  reckoned: { pressure: 0.12, tempK: 10, coolerK: 16 },
+} as const;
 
-const losses = [0.05, 0.1, 0.15, 0.2, 0.25, 0.3, 0.35, 0.4, 0.5, 0.6];
-const gaugeErrors = [-0.5, -0.35, -0.25, -0.15, -0.1, 0.1, 0.15, 0.25, 0.35, 0.5];
-const coolerRises = [10, 20, 30, 40, 50, 60];
+/** How often each is met before anything was measured (common practice); shared out evenly by stages. */
+const PRIOR = {
+  sound: 0.5,
+  valves: 0.19,
+  ring: 0.1,
+  cooler: 0.06,
+  gauge: 0.06,
+  intake: 0.05,
+  pairs: 0.05,
+} as const;
+
+const losses = [0.05, 0.08, 0.12, 0.16, 0.2, 0.25, 0.3, 0.36, 0.44, 0.55];
+const gaugeErrors = [-0.5, -0.35, -0.25, -0.17, -0.11, -0.07, 0.07, 0.11, 0.17, 0.25, 0.35, 0.5];
+const coolerRises = [8, 14, 20, 28, 38, 50];
+/** With two faults at once there is too much to try every size of both. */
+const coarse = { losses: [0.1, 0.2, 0.35], gaugeErrors: [-0.3, -0.12, 0.12, 0.3], coolerRises: [12, 28, 50] };
 
 /**
- * Reads the stage pressures and temperatures: what of it is off, and what would explain it. A leaking valve or
- * ring in a stage lowers what that stage can swallow, so the pressure before it rises, what comes out falls, and
- * its outlet grows hot because hot gas is compressed again. Each explanation (each stage, cooler and gauge, the
- * intake, or none) predicts all figures for a range of sizes; Bayes' rule weighs them.
+ * Reads the stage pressures and temperatures: what of it is off, and what would explain it. Each explanation (valves,
+ * ring, cooler and gauge of each stage, the intake, two of them, or nothing) predicts all figures for a range of sizes;
+ * Bayes' rule weighs them. What the sound machine would show is itself only known to some scatter: little about its own
+ * baseline, much about equal ratios.
  *
  * @returns `out-of-range`, `stages` where there are fewer than two or more than five, or pressures out of order
  */
@@ -79,40 +101,34 @@ export function readLadder(measured: MeasuredLadder): Outcome<LadderReading> {
   const stages = pressuresBarAbs.length;
   const wrong = problemOf(measured);
   if (wrong) return wrong;
-  const design = designOf(measured);
-  if (!design.ok) return design;
-  const sound = predictLadder(design.value, { kind: 'sound', stage: 0, size: 0 });
+  const found = designOf(measured);
+  if (!found.ok) return found;
+  const design = found.value;
+  const hasBaseline = measured.baseline?.pressuresBarAbs.length === stages;
+  const scatter = hasBaseline ? SCATTER.baseline : SCATTER.reckoned;
   const temps = Array.from({ length: stages }, (_, index) => measured.outletTempsC?.[index] ?? null);
-  const explanations = faultsOf(stages).map(({ kind, stage, sizes, prior }) => {
-    const weights = sizes.map((size) => {
-      const predicted = predictLadder(design.value, { kind, stage, size });
-      return Math.exp(logLikelihood(predicted, pressuresBarAbs, temps));
-    });
-    const weight = weights.reduce((sum, one) => sum + one, 0) / sizes.length;
-    const mean = weights.reduce((sum, one, index) => sum + one * sizes[index]!, 0);
-    return { kind, stage, weight: weight * prior, size: weight > 0 ? mean / (weight * sizes.length) : 0 };
+  const suspects = weighed(explanations(stages), (faults) => {
+    const fit = logLikelihood(design, faults, pressuresBarAbs, temps, scatter);
+    return Math.exp(fit) * lookLikelihood(measured.looks ?? {}, faults);
   });
-  const total = explanations.reduce((sum, { weight }) => sum + weight, 0);
+  const sound = predictLadder(design, []);
+  const findings = pressuresBarAbs.map((pressure, index): StageFinding => {
+    const temp = temps[index] ?? null;
+    return {
+      stage: index + 1,
+      expectedBarAbs: sound.pressuresBarAbs[index]!,
+      expectedTempC: sound.outletTempsC[index]!,
+      pressureOff: pressure / sound.pressuresBarAbs[index]! - 1,
+      tempOffK: temp === null ? null : temp - sound.outletTempsC[index]!,
+    };
+  });
   return succeed({
-    stages: pressuresBarAbs.map((pressure, index): StageFinding => {
-      const temp = temps[index] ?? null;
-      return {
-        stage: index + 1,
-        expectedBarAbs: sound.pressuresBarAbs[index]!,
-        expectedTempC: sound.outletTempsC[index]!,
-        pressureOff: pressure / sound.pressuresBarAbs[index]! - 1,
-        tempOffK: temp === null ? null : temp - sound.outletTempsC[index]!,
-      };
-    }),
-    suspects: explanations
-      .map(({ kind, stage, weight, size }): LadderSuspect => ({
-        kind,
-        stage,
-        size,
-        probability: total > 0 ? weight / total : PRIOR[kind],
-      }))
-      .sort((a, b) => b.probability - a.probability),
-    lastStageTells: pressuresBarAbs[stages - 1]! >= LEAST_FINAL * design.value.designBarAbs,
+    stages: findings,
+    suspects,
+    lastStageTells: pressuresBarAbs[stages - 1]! >= LEAST_FINAL * design.designBarAbs,
+    hasBaseline,
+    bothTell: bothTell(design, pressuresBarAbs, temps, findings),
+    next: nextLook(suspects, temps, measured.looks ?? {}),
   });
 }
 
@@ -169,52 +185,159 @@ function designOf(measured: MeasuredLadder): Outcome<LadderDesign> {
     { length: stages - 1 },
     (_, index) => own?.pressuresBarAbs[index] ?? ladder.value.rungs[index]!.toBarAbs,
   );
-  return succeed({
+  const design = {
     intakeBarAbs,
     intakeTempC,
     cooledTempC,
     exponent,
     designBarAbs,
     pressuresBarAbs: [...between, finalBarAbs],
-    // The baseline's heat moves with the weather, kelvin for kelvin.
-    ownTempsC: Array.from({ length: stages }, (_, index) => {
-      const temp = own?.outletTempsC?.[index] ?? null;
-      return temp === null ? null : temp + intakeTempC - own!.intakeTempC;
-    }),
+    warmerK: Array.from({ length: stages }, () => 0),
+  };
+  if (!own) return succeed(design);
+  // The baseline's heat moves with the weather, kelvin for kelvin; its last stage worked against its own final pressure.
+  const then = { ...design, pressuresBarAbs: own.pressuresBarAbs };
+  const reckoned = predictLadder(then, []).outletTempsC;
+  const warmerK = reckoned.map((temp, index) => {
+    const showed = own.outletTempsC?.[index] ?? null;
+    return showed === null ? 0 : showed + intakeTempC - own.intakeTempC - temp;
   });
+  return succeed({ ...design, warmerK });
 }
 
-interface FaultGrid extends Omit<LadderFault, 'size'> {
-  readonly sizes: readonly number[];
+interface Explanation {
   readonly prior: number;
+  /** The same faults in all sizes that are tried. */
+  readonly sizes: readonly (readonly LadderFault[])[];
 }
 
-function faultsOf(stages: number): FaultGrid[] {
+type Sizes = Record<'losses' | 'gaugeErrors' | 'coolerRises', readonly number[]>;
+
+/** Each single fault with its prior, in all its sizes. */
+function singles(stages: number, { losses, gaugeErrors, coolerRises }: Sizes) {
   const numbers = Array.from({ length: stages }, (_, index) => index + 1);
+  const of = (kind: LadderFault['kind'], stage: number, sizes: readonly number[], prior: number) => ({
+    prior,
+    faults: sizes.map((size): LadderFault => ({ kind, stage, size })),
+  });
   return [
-    { kind: 'sound', stage: 0, sizes: [0], prior: PRIOR.sound },
-    { kind: 'intake', stage: 0, sizes: losses, prior: PRIOR.intake },
-    ...numbers.map((stage): FaultGrid => {
-      return { kind: 'stage', stage, sizes: losses, prior: PRIOR.stage / stages };
-    }),
-    ...numbers.slice(0, -1).flatMap((stage): FaultGrid[] => [
-      { kind: 'cooler', stage, sizes: coolerRises, prior: PRIOR.cooler / (stages - 1) },
-      { kind: 'gauge', stage, sizes: gaugeErrors, prior: PRIOR.gauge / (stages - 1) },
+    of('intake', 0, losses, PRIOR.intake),
+    ...numbers.flatMap((stage) => [
+      of('valves', stage, losses, PRIOR.valves / stages),
+      of('ring', stage, losses, PRIOR.ring / stages),
     ]),
+    ...numbers
+      .slice(0, -1)
+      .flatMap((stage) => [
+        of('cooler', stage, coolerRises, PRIOR.cooler / (stages - 1)),
+        of('gauge', stage, gaugeErrors, PRIOR.gauge / (stages - 1)),
+      ]),
   ];
 }
 
-/** Normal scatter about what is predicted; the final pressure is set by what is filled and tells nothing. */
+const kept = new Map<number, readonly Explanation[]>();
+
+function explanations(stages: number): readonly Explanation[] {
+  let all = kept.get(stages);
+  if (all) return all;
+  const alone = singles(stages, { losses, gaugeErrors, coolerRises });
+  const coarsely = singles(stages, coarse);
+  const pairs = coarsely.flatMap((a, index) => coarsely.slice(index + 1).map((b) => ({ a, b })));
+  const together = pairs.reduce((sum, { a, b }) => sum + a.prior * b.prior, 0);
+  all = [
+    { prior: PRIOR.sound, sizes: [[]] },
+    ...alone.map(({ prior, faults }) => ({ prior, sizes: faults.map((fault) => [fault]) })),
+    ...pairs.map(({ a, b }) => ({
+      prior: (PRIOR.pairs * a.prior * b.prior) / together,
+      sizes: a.faults.flatMap((one) => b.faults.map((other) => [one, other])),
+    })),
+  ];
+  kept.set(stages, all);
+  return all;
+}
+
+/** Weighs explanations, each by the mean over its sizes; the likeliest size speaks for it. */
+function weighed(
+  all: readonly Explanation[],
+  likelihood: (faults: readonly LadderFault[]) => number,
+): LadderSuspect[] {
+  const found = all.map(({ prior, sizes }) => {
+    let [sum, best, most] = [0, sizes[0]!, -1];
+    for (const faults of sizes) {
+      const weight = likelihood(faults);
+      sum += weight;
+      if (weight > most) [best, most] = [faults, weight];
+    }
+    return { faults: best, weight: (prior * sum) / sizes.length, prior };
+  });
+  const total = found.reduce((sum, { weight }) => sum + weight, 0);
+  const priors = found.reduce((sum, { prior }) => sum + prior, 0);
+  return found
+    .map(({ faults, weight, prior }) => ({
+      faults: byWeight(faults),
+      probability: total > 0 ? weight / total : prior / priors,
+    }))
+    .sort((a, b) => b.probability - a.probability);
+}
+
+/** The greater fault first, a cooler's kelvin as hundredths. */
+function byWeight(faults: readonly LadderFault[]): readonly LadderFault[] {
+  const weight = ({ kind, size }: LadderFault) => Math.abs(size) / (kind === 'cooler' ? 100 : 1);
+  return faults.length < 2 ? faults : [...faults].sort((a, b) => weight(b) - weight(a));
+}
+
+/**
+ * How well faults explain what was measured. What the sound machine would have to be for the faults to lead to just
+ * these pressures lies about the design; its temperatures follow from it. The final pressure is set by what is filled
+ * and tells nothing.
+ */
 function logLikelihood(
-  predicted: ReturnType<typeof predictLadder>,
+  design: LadderDesign,
+  faults: readonly LadderFault[],
   pressures: readonly number[],
   temps: readonly (number | null)[],
+  scatter: { readonly pressure: number; readonly tempK: number; readonly coolerK: number },
 ): number {
-  const pressurePart = pressures
+  const shifted = predictLadder(design, faults).pressuresBarAbs;
+  let off = 0;
+  const needed = pressures.map((pressure, index) => {
+    if (index === pressures.length - 1) return pressure;
+    const moved = pressure / shifted[index]!;
+    off += (Math.log(moved) / scatter.pressure) ** 2;
+    return design.pressuresBarAbs[index]! * moved;
+  });
+  if (temps.every((temp) => temp === null)) return -off / 2;
+  const machine = { ...design, pressuresBarAbs: needed };
+  const { outletTempsC } = predictLadder(machine, faults);
+  temps.forEach((temp, index) => {
+    // Heavy-tailed: a thermometer badly held is no proof of anything.
+    if (temp === null) return;
+    const above = temp - outletTempsC[index]!;
+    off += 5 * Math.log(1 + (above / (above > 0 ? scatter.tempK : scatter.coolerK)) ** 2 / 4);
+  });
+  return Number.isFinite(off) ? -off / 2 : -Infinity;
+}
+
+/** So many scatters away each, pressure and temperature speak for themselves. */
+const SPEAKS = 2;
+
+/** Whether a pressure lies further off than sound sets do, and a temperature off what the measured ratio itself explains. */
+function bothTell(
+  design: LadderDesign,
+  pressures: readonly number[],
+  temps: readonly (number | null)[],
+  findings: readonly StageFinding[],
+): boolean {
+  const { pressure, tempK } = SCATTER.reckoned;
+  const pressureTells = findings
     .slice(0, -1)
-    .map((pressure, index) => Math.log(pressure / predicted.pressuresBarAbs[index]!) / PRESSURE_SCATTER);
-  const tempPart = temps.flatMap((temp, index) =>
-    temp === null ? [] : [(temp - predicted.outletTempsC[index]!) / TEMP_SCATTER_K],
-  );
-  return -[...pressurePart, ...tempPart].reduce((sum, off) => sum + off ** 2, 0) / 2;
+    .some(({ pressureOff }) => Math.abs(Math.log(1 + pressureOff)) >= SPEAKS * pressure);
+  const power = (design.exponent - 1) / design.exponent;
+  const tempTells = temps.some((temp, index) => {
+    if (temp === null) return false;
+    const entersK = (index === 0 ? design.intakeTempC : design.cooledTempC) + ZERO_C;
+    const ratio = pressures[index]! / (pressures[index - 1] ?? design.intakeBarAbs);
+    return Math.abs(temp - (entersK * ratio ** power - ZERO_C)) >= SPEAKS * tempK;
+  });
+  return pressureTells && tempTells;
 }

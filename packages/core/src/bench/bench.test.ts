@@ -109,7 +109,7 @@ describe('the ladder', () => {
   test('read once every stage is there', () => {
     const typed = { intakeTempC: 20, stage1Bar: 5.8, stage2Bar: 58, stage3Bar: 300, stage3TempC: 195 };
     const bench = valueOf(ladderBench(values(fields, typed, plate), plate, AIR));
-    expect(bench.reading!.suspects[0]).toMatchObject({ kind: 'stage', stage: 3 });
+    expect(bench.reading!.suspects[0]).toMatchObject({ faults: [{ kind: 'valves', stage: 3 }] });
   });
 
   test('without a unit the stages are asked for, and a sixth is refused by its bounds', () => {

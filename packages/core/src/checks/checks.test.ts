@@ -473,7 +473,7 @@ describe('judging', () => {
       high,
     );
     expect(found.reason).toMatch(
-      /^Stage 3 is letting gas back, \d+ % sure\. The pressure before it is 3\d % high/,
+      /^The valves of stage 3 let gas back, \d+ % sure\. The pressure before it is 3\d % high/,
     );
     expect(found.suggests.map(({ station, task }) => station ?? task)).toEqual(['stage-3', 'valves-upper']);
   });

@@ -18,7 +18,7 @@ export { dischargeGasC } from './library/heat.js';
 export { dischargeLimitsOf, dischargeTable } from './library/discharge-limits.js';
 export { fieldProblem, judgeCheck, type JudgeContext } from './judge.js';
 export { cautionOf, checkByCode, checkLibrary, checksFor, fieldsOf, howOf } from './library.js';
-export { sayLadder, stageParts, suspectName } from './library/stages.js';
+export { nextWords, sayLadder, stageVerdict, suspectName, valveParts } from './library/stages.js';
 export { breathingAir, dewPointClasses, oilClasses } from './library/purity.js';
 export { beforeAfter, type BeforeAfter, type PairedMeasurement, type PairedWork } from './pairs.js';
 export { trendOf, type CheckTrend, type LimitHours, type TrendPoint } from './trend.js';

@@ -1,8 +1,15 @@
-import { readLadder, type LadderReading, type LadderSuspect, type MeasuredLadder } from '../../air/index.js';
+import {
+  readLadder,
+  type LadderFault,
+  type LadderLook,
+  type LadderReading,
+  type LadderSuspect,
+  type MeasuredLadder,
+} from '../../air/index.js';
 import { refuse } from '../../basics/index.js';
 import { stagesOf } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject, CheckValues, Suggestion, Verdict } from '../check.js';
-import { ambient, gauge, quantity } from '../fields.js';
+import { ambient, choice, gauge, quantity } from '../fields.js';
 import { doTask, isHighPressure, isPiston, judged, limit, lookAt, percent, whenHigh } from '../judging.js';
 
 /** A fault this likely is acted on, or watched (common practice). */
@@ -28,6 +35,24 @@ export const stageCheck: CheckDefinition = {
         stage,
       }),
     ]),
+    choice(
+      'breather',
+      'Breather of the crankcase',
+      { quiet: 'quiet', puffs: 'puffs with the strokes' },
+      { optional: true, more: true },
+    ),
+    choice(
+      'risesAfterStop',
+      'Gauge that rises after the stop',
+      {
+        none: 'none within minutes',
+        1: 'after stage 1',
+        2: 'after stage 2',
+        3: 'after stage 3',
+        4: 'after stage 4',
+      },
+      { optional: true, more: true },
+    ),
   ],
   figure: { name: 'Furthest from the expected', unit: '%', worse: 'higher', noise: 4 },
   resetBy: ['valves-inspect', 'valves-upper', 'valves-all'],
@@ -48,6 +73,7 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
     intakeTempC: given.need('intakeTempC'),
     pressuresBarAbs: pressures.slice(0, count).map((one) => one! + atmosphere),
     outletTempsC: temps,
+    looks: looksOf(given),
     ...(working === undefined
       ? {}
       : { designBarAbs: Math.max(working + atmosphere, pressures[count - 1]! + atmosphere) }),
@@ -57,14 +83,10 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
   if (!read.ok) return read;
   const { suspects, stages, lastStageTells } = read.value;
   const [first] = suspects as [LadderSuspect, ...LadderSuspect[]];
-  const sound = suspects.find(({ kind }) => kind === 'sound')!.probability;
-  const verdict: Verdict =
-    first.kind === 'sound'
-      ? whenHigh(1 - sound, { watch: SURE.watch, act: 2 })
-      : whenHigh(first.probability, { watch: 0, act: SURE.act });
+  const verdict = stageVerdict(read.value);
   const furthest = Math.max(...stages.slice(0, -1).map(({ pressureOff }) => Math.abs(pressureOff)));
   const tail = lastStageTells ? '' : ' It filled against too little for its last stage to tell.';
-  return judged(verdict, `${sayLadder(read.value)}${tail}`, {
+  return judged(verdict, `${sayLadder(read.value)}${tail}${sayNext(read.value)}`, {
     limit: limit(
       null,
       baseline ? 'what it showed when sound' : 'equal ratios from intake to final pressure',
@@ -90,6 +112,52 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
   });
 }
 
+/**
+ * A fault is acted on where it is sure enough. Without a baseline it is not the machine's own figures that it is held
+ * against: then only where pressure and temperature both speak for it by more than sound sets differ.
+ */
+export function stageVerdict({ suspects, hasBaseline, bothTell }: LadderReading): Verdict {
+  const [first] = suspects as [LadderSuspect, ...LadderSuspect[]];
+  if (first.faults.length === 0) {
+    return whenHigh(1 - first.probability, { watch: hasBaseline ? SURE.watch : SURE.act, act: 2 });
+  }
+  return whenHigh(first.probability, { watch: 0, act: hasBaseline || bothTell ? SURE.act : 2 });
+}
+
+function looksOf(given: CheckSubject): NonNullable<MeasuredLadder['looks']> {
+  const [breather, rises] = [given.text('breather'), given.text('risesAfterStop')];
+  return {
+    ...(breather === undefined ? {} : { breatherPuffs: breather === 'puffs' }),
+    ...(rises === undefined ? {} : { risesAfterStop: rises === 'none' ? 0 : Number(rises) }),
+  };
+}
+
+/** What to look at next, and a baseline where there is none to compare with. */
+function sayNext({ next, hasBaseline }: LadderReading): string {
+  const look = next ? ` Next: ${nextWords(next)}.` : '';
+  return hasBaseline
+    ? look
+    : `${look} Held against equal ratios; a baseline taken when it is sound says more.`;
+}
+
+/** A look as an instruction. */
+export function nextWords({ kind, stage }: LadderLook): string {
+  switch (kind) {
+    case 'temperatures':
+      return 'take the outlet temperature of every stage, by thermometer';
+    case 'breather':
+      return 'look whether the breather of the crankcase puffs with the strokes: that is a ring';
+    case 'after-stop':
+      return `stop it and watch the gauge after stage ${stage}: if it rises, the valves of stage ${stage + 1} let back`;
+    case 'second-gauge':
+      return `compare the gauge after stage ${stage} with a good one before any head is opened`;
+    case 'cooled-air':
+      return `take the temperature of the air after the cooler of stage ${stage}`;
+    case 'intake':
+      return 'look at the intake: element, pipe, a rag';
+  }
+}
+
 function measuredBefore(
   values: CheckValues,
   count: number,
@@ -109,46 +177,50 @@ function measuredBefore(
 }
 
 /**
- * What in a stage lets gas back, and how to tell. The ladder cannot tell the three apart: their shares are how
+ * Which valve of a stage lets gas back, and how to tell. The ladder cannot tell the two apart: their shares are how
  * often each is met (common practice).
  */
-export const stageParts = [
+export const valveParts = [
   {
     name: 'Suction valve',
-    share: 0.45,
+    share: 0.55,
     look: 'its cover by thermometer, never by hand: hotter than the other?',
   },
-  { name: 'Discharge valve', share: 0.35, look: 'the pressure before it creeps up once stopped' },
-  { name: 'Ring', share: 0.2, look: 'breath from the crankcase' },
+  { name: 'Discharge valve', share: 0.45, look: 'the pressure before it creeps up once stopped' },
 ] as const;
 
-/** A suspect of the ladder by name. */
-export function suspectName({ kind, stage }: Pick<LadderSuspect, 'kind' | 'stage'>): string {
-  switch (kind) {
-    case 'sound':
-      return 'Nothing wrong';
-    case 'stage':
-      return `Valves or ring of stage ${stage}`;
-    case 'cooler':
-      return `Cooler after stage ${stage}`;
-    case 'gauge':
-      return `Gauge after stage ${stage}`;
-    case 'intake':
-      return 'Intake choked';
-  }
+/** A suspect of the ladder by name; two faults by both. */
+export function suspectName({ faults }: Pick<LadderSuspect, 'faults'>): string {
+  if (faults.length === 0) return 'Nothing wrong';
+  return faults.map(faultName).join(' and ');
+}
+
+function faultName({ kind, stage }: LadderFault, index: number): string {
+  const name = {
+    valves: `Valves of stage ${stage}`,
+    ring: `Ring of stage ${stage}`,
+    cooler: `Cooler after stage ${stage}`,
+    gauge: `Gauge after stage ${stage}`,
+    intake: 'Intake choked',
+  }[kind];
+  return index === 0 ? name : `${name[0]!.toLowerCase()}${name.slice(1)}`;
 }
 
 /** The reading of a ladder in a sentence or two. */
-export function sayLadder({ suspects, stages }: LadderReading): string {
+export function sayLadder({ suspects, stages, hasBaseline }: LadderReading): string {
   const [first] = suspects as [LadderSuspect, ...LadderSuspect[]];
   // Practice is never certain, however well one explanation fits.
-  const sure = percent(Math.min(0.99, first.probability));
-  switch (first.kind) {
-    case 'sound':
-      return `The stages share the work as they should, ${sure} sure.`;
-    case 'stage': {
-      const before = stages[first.stage - 2];
-      const own = stages[first.stage - 1]!;
+  const sure = percent(Math.min(hasBaseline ? 0.99 : 0.95, first.probability));
+  const [fault, second] = first.faults;
+  if (!fault) return `The stages share the work as they should, ${sure} sure.`;
+  if (second) {
+    return `Two things at once explain it best, ${sure} sure: ${suspectName({ faults: [fault] }).toLowerCase()}, and ${suspectName({ faults: [second] }).toLowerCase()}.`;
+  }
+  const { stage } = fault;
+  switch (fault.kind) {
+    case 'valves': {
+      const before = stages[stage - 2];
+      const own = stages[stage - 1]!;
       const pressure = before
         ? ` The pressure before it is ${offBy(before.pressureOff)}`
         : ` What comes out of it is ${offBy(own.pressureOff)}`;
@@ -156,14 +228,16 @@ export function sayLadder({ suspects, stages }: LadderReading): string {
         own.tempOffK === null
           ? ''
           : ` and it runs ${Math.round(Math.abs(own.tempOffK))} K ${own.tempOffK >= 0 ? 'hot' : 'cool'}`;
-      return `Stage ${first.stage} is letting gas back, ${sure} sure.${pressure}${heat}.`;
+      return `The valves of stage ${stage} let gas back, ${sure} sure.${pressure}${heat}.`;
     }
+    case 'ring':
+      return `The ring of stage ${stage} lets gas past into the crankcase, ${sure} sure: it takes in as much as ever and passes on less, and runs no hotter.`;
     case 'cooler':
-      return `The cooler after stage ${first.stage} does not cool, ${sure} sure: stage ${first.stage + 1} takes in hot air.`;
+      return `The cooler after stage ${stage} does not cool, ${sure} sure: stage ${stage + 1} takes in hot air.`;
     case 'gauge':
-      return `The gauge after stage ${first.stage} is out by itself, ${sure} sure: nothing else has moved.`;
+      return `The gauge after stage ${stage} is out by itself, ${sure} sure: nothing else has moved.`;
     case 'intake':
-      return `The intake is choked, ${sure} sure: every stage is low and nothing runs hot.`;
+      return `The intake is choked, ${sure} sure: every stage is low, and the first runs hotter.`;
   }
 }
 
@@ -171,28 +245,37 @@ function offBy(share: number): string {
   return `${percent(Math.abs(share))} ${share >= 0 ? 'high' : 'low'}`;
 }
 
-function suggestionsFor({ kind, stage }: LadderSuspect, { plate }: CheckSubject): Suggestion[] {
+function suggestionsFor({ faults }: LadderSuspect, subject: CheckSubject): Suggestion[] {
+  return faults.flatMap((fault) => suggestionsOf(fault, subject));
+}
+
+function suggestionsOf({ kind, stage }: LadderFault, { plate }: CheckSubject): Suggestion[] {
   switch (kind) {
-    case 'sound':
-      return [];
-    case 'stage': {
+    case 'valves': {
       const high = plate !== undefined && isHighPressure(plate);
       const task = high ? (stage === 1 ? 'valves-all' : 'valves-upper') : 'valves-inspect';
       return [
         lookAt(
           `stage-${stage}`,
-          'Which valve cover is hotter, by thermometer (covers reach 200 °C), then suction valve, discharge valve, ring',
+          'Which valve cover is hotter, by thermometer (covers reach 200 °C), then suction valve, discharge valve',
         ),
         doTask(task, `Valves of stage ${stage}`),
       ];
     }
+    case 'ring':
+      return [
+        lookAt(
+          `stage-${stage}`,
+          'Breather: puffs with the strokes? Then pump-up or delivery, before it is opened',
+        ),
+      ];
     case 'cooler':
       return [
         doTask('cooling-clean', 'Cooler face and fan'),
         lookAt(`intercooler-${stage}`, 'Dirt, a panel off, a fan that stands'),
       ];
     case 'gauge':
-      return [doTask('gauge-test', 'Compare the gauge with a good one')];
+      return [doTask('gauge-test', 'Compare the gauge with a good one before any head is opened')];
     case 'intake':
       return [doTask('intake-inspect', 'Intake element, telescopic pipe, a rag')];
   }

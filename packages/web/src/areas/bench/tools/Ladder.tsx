@@ -1,7 +1,14 @@
 import { Typography, useMediaQuery, type Theme } from '@mui/material';
-import type { LadderReading, LadderSuspect } from '@entretien/core/air';
+import type { LadderFaultKind, LadderReading, LadderSuspect } from '@entretien/core/air';
 import { ladderBench, ladderFields, ladderStages, stageFields } from '@entretien/core/bench';
-import { sayLadder, stageParts, suspectName, type CheckValues, type Verdict } from '@entretien/core/checks';
+import {
+  nextWords,
+  sayLadder,
+  stageVerdict,
+  suspectName,
+  valveParts,
+  type CheckValues,
+} from '@entretien/core/checks';
 import { formatFigure } from '@entretien/core/quantities';
 import { lazy } from 'react';
 import { CheckFields } from '../../../parts/checks/CheckFields.js';
@@ -17,10 +24,11 @@ const OFF_SHARE = 0.1;
 const OFF_K = 15;
 
 /** Where to look for each suspect. */
-const telltale: Record<Exclude<LadderSuspect['kind'], 'stage'>, string> = {
-  sound: 'every stage as it should be',
+const telltale: Record<LadderFaultKind, string> = {
+  valves: 'covers by thermometer, never by hand',
+  ring: 'breath from the crankcase, in time with the strokes',
   cooler: 'dirt, a panel off, a fan that stands',
-  gauge: 'compare it with a good gauge',
+  gauge: 'a good gauge beside it, before any head is opened',
   intake: 'element, intake pipe, a rag',
 };
 
@@ -86,23 +94,27 @@ export function Ladder() {
             for each stage.
           </p>
           <p>
-            A leaking valve or ring lowers what its stage can swallow: the pressure before it rises, and it
-            runs hot because hot gas is compressed again. Each explanation predicts every figure; Bayes’ rule
-            weighs them, with a scatter of 4 % and 8 K and with how often each is met (common practice). The
-            shaded band is 8 %.
+            Leaking valves lower what their stage takes in: the pressure before it rises, and it runs hot
+            because hot gas is compressed again. A ring lets gas past into the crankcase: what comes after it
+            falls, and nothing runs hotter. Each explanation, two at once too, predicts every figure; Bayes’
+            rule weighs them, with how often each is met (common practice). Sound sets lie 10 to 20 % off
+            equal ratios (memory): 12 % and 10 K are allowed for that, 2.5 % and 5 K about a baseline, which
+            the check of a unit compares with. The shaded band is 8 %.
           </p>
         </>
       }
     >
       <Answer
         sentence={sentence}
-        verdict={reading && !hasProblems ? verdictOf(reading) : undefined}
+        verdict={reading && !hasProblems ? stageVerdict(reading) : undefined}
         detail={
           reading && !reading.lastStageTells
             ? 'It filled against too little for its last stage to tell.'
-            : bench.ok && !reading && bench.value.stages > 1
-              ? 'Enter what the gauges show, and it is read.'
-              : undefined
+            : reading?.next
+              ? `Next: ${nextWords(reading.next)}.`
+              : bench.ok && !reading && bench.value.stages > 1
+                ? 'Enter what the gauges show, and it is read.'
+                : undefined
         }
       />
       {bench.ok && !hasProblems && (
@@ -198,12 +210,6 @@ export function Ladder() {
   }
 }
 
-function verdictOf({ suspects }: LadderReading): Verdict {
-  const [first] = suspects;
-  if (first!.kind === 'sound') return first!.probability > 0.7 ? 'good' : 'watch';
-  return first!.probability >= 0.6 ? 'act' : 'watch';
-}
-
 const SUSPECTS_SHOWN = 4;
 const LEAST_SHOWN = 0.01;
 
@@ -220,12 +226,18 @@ function suspectFigures({ suspects }: LadderReading): BenchFigure[] {
     }));
 }
 
-/** A stage by what in it may let gas back. */
+/** A suspect as it is shown: valves one by one, two faults in one line. */
 function named(suspect: LadderSuspect): { name: string; probability: number; look: string }[] {
-  const { kind, stage, probability } = suspect;
-  if (kind !== 'stage') return [{ name: suspectName(suspect), probability, look: telltale[kind] }];
-  return stageParts.map(({ name, share, look }) => ({
-    name: `${name}, stage ${stage}`,
+  const { faults, probability } = suspect;
+  const [fault] = faults;
+  if (!fault) return [{ name: suspectName(suspect), probability, look: 'every stage as it should be' }];
+  if (faults.length > 1 || fault.kind !== 'valves') {
+    return [
+      { name: suspectName(suspect), probability, look: faults.map(({ kind }) => telltale[kind]).join('; ') },
+    ];
+  }
+  return valveParts.map(({ name, share, look }) => ({
+    name: `${name}, stage ${fault.stage}`,
     probability: probability * share,
     look,
   }));
