@@ -1,6 +1,6 @@
 import { fitUse, forecastHours, type RunHours } from '@entretien/core/hours';
 import seedrandom from 'seedrandom';
-import { earlierHours } from './earlier.js';
+import { earlierHours, type HoursOfEarlier } from './earlier.js';
 import { habits, randomOf, rises, simulate, type Habit, type Simulated } from './habits.js';
 import { median, report } from './measure.js';
 import { DAY } from './seed.js';
@@ -14,7 +14,7 @@ const EARLIER = '0.1.0';
 const CAP_DAYS = 730;
 const RESAMPLES = 1000;
 
-type Hours = Pick<typeof import('@entretien/core/hours'), 'fitUse' | 'forecastHours'>;
+type Hours = Pick<HoursOfEarlier, 'fitUse' | 'forecastHours'>;
 
 /** What one forecaster said of one interval, days from the question on. */
 interface Said {

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import type * as hours from '@entretien/core/hours';
 import type { seed } from './seed.js';
 import type { BenchServer } from './servers.js';
 
@@ -28,11 +29,12 @@ function sayMissing(version: string): void {
   console.log(`Release ${version} is not built beside this one: npm run earlier-release -- ${version}\n`);
 }
 
+export type HoursOfEarlier = typeof hours;
+
 /** The hours of an earlier release's core, to forecast the same machines by; null where nobody has built it. */
-export async function earlierHours(version: string): Promise<typeof import('@entretien/core/hours') | null> {
+export async function earlierHours(version: string): Promise<HoursOfEarlier | null> {
   const file = join(tmpdir(), `entretien-earlier-${version}`, 'packages/core/dist/hours/index.js');
-  if (existsSync(file))
-    return import(pathToFileURL(file).href) as Promise<typeof import('@entretien/core/hours')>;
+  if (existsSync(file)) return import(pathToFileURL(file).href) as Promise<HoursOfEarlier>;
   sayMissing(version);
   return null;
 }

@@ -6,6 +6,7 @@ import type {
   Explanation,
   PlanFile,
   ReadingNeed,
+  UseWarning,
   RoutineTask,
   RunHoursBasis,
   SaidStep,
@@ -203,6 +204,8 @@ export interface StandingView {
   readonly lastReadingAt: string | null;
   /** Whether reading the hours would make its dates surer, and by how much; null where it would not. */
   readonly readingNeed: ReadingNeed | null;
+  /** A lasting change of use of late, with what it pulls nearer; null where there was none. */
+  readonly useWarning: UseWarning | null;
   readonly retired: boolean;
   readonly tasks: readonly TaskStandingView[];
   /** What belongs to every run. */
@@ -313,6 +316,16 @@ export interface ForecastGroundsView extends UseGrounds {
   /** Factor that the machine's own past puts on the band, and the independent horizons it rests on. */
   readonly bandFactor: number | null;
   readonly bandHorizons: number;
+  /** The last change of use that came to stay, however long ago; null where there was none to be sure of. */
+  readonly useChange: UseChangeView | null;
+}
+
+export interface UseChangeView {
+  readonly at: string;
+  /** Hours a day. */
+  readonly before: number;
+  readonly since: number;
+  readonly words: string;
 }
 
 /** What became of one reading of many. */

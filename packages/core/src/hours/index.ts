@@ -47,6 +47,7 @@ export {
 export { type Outlook } from './expert.js';
 export { normalBelow } from './normal.js';
 export { type UseChange } from './use-views.js';
+export { sayTimesUsed, sayUseChange } from './say-use-change.js';
 export {
   learnPrior,
   practicePrior,

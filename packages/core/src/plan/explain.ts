@@ -67,6 +67,8 @@ export interface Explanation {
   readonly triggers: readonly ExplainedTrigger[];
   /** The scale that its figures of hours are said on. */
   readonly meter: MeterScale;
+  /** A lasting change of use that its dates by hours follow, in words; null where there was none. */
+  readonly useChange: string | null;
   readonly due: TaskStanding;
 }
 
@@ -86,12 +88,19 @@ export function explain(
 }
 
 /** Explains every task of a plan that was judged, by code: what is said of it is what was judged. */
-export function explainAll({ plan, standing, judged }: JudgedPlan): ReadonlyMap<string, Explanation> {
+export function explainAll({
+  plan,
+  standing,
+  judged,
+  useChange,
+}: JudgedPlan): ReadonlyMap<string, Explanation> {
   const tasks = new Map(plan.tasks.map((task) => [task.code, task]));
   return new Map(
     standing.tasks.flatMap((due) => {
       const [task, one] = [tasks.get(due.code), judged.get(due.code)];
-      return task && one ? [[due.code, explanationOf(task, one, due, standing.meter)] as const] : [];
+      return task && one
+        ? [[due.code, explanationOf(task, one, due, standing.meter, useChange())] as const]
+        : [];
     }),
   );
 }
@@ -101,6 +110,7 @@ function explanationOf(
   { start, triggers, factors }: JudgedTask,
   due: TaskStanding,
   meter: MeterScale,
+  useChange: string | null,
 ): Explanation {
   return {
     code: task.code,
@@ -119,6 +129,7 @@ function explanationOf(
       isRuling: one === triggers.ruling,
     })),
     meter,
+    useChange,
     due,
   };
 }

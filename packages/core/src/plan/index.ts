@@ -82,6 +82,7 @@ export {
   type VesselRef,
 } from './vessel-history.js';
 export { readingNeed, type ReadingNeed } from './reading-need.js';
+export { useWarning, type UseWarning } from './use-warning.js';
 export { originNames, sayExplanation, type SaidStep } from './say-explanation.js';
 export { sayInterval, sayTriggers } from './say-trigger.js';
 export { fitPlan, planProblems } from './plan-problems.js';

@@ -10,7 +10,7 @@ import { sayTrigger } from './triggers/index.js';
 
 /** A step of the reasoning, to be read aloud. */
 export interface SaidStep {
-  readonly step: 'rule' | 'source' | 'factor' | 'start' | 'point' | 'due';
+  readonly step: 'rule' | 'source' | 'factor' | 'start' | 'use' | 'point' | 'due';
   readonly words: string;
   /** The trigger it speaks of, by its place in the explanation. */
   readonly trigger?: number;
@@ -55,6 +55,7 @@ export function sayExplanation(
       };
     }),
     { step: 'start', words: sayStart(explanation) },
+    ...sayUse(explanation),
     ...triggers.flatMap((trigger, index): SaidStep[] =>
       trigger.rule.kind === 'run'
         ? []
@@ -86,6 +87,13 @@ function sayRule({ triggers, origin, because, once }: Explanation, say: SayQuant
   const rule = sayInterval({ triggers: triggers.map(({ rule: one }) => one), once }, say);
   const first = triggers.length > 1 ? ', whichever comes first' : '';
   return `${capital(rule)}${first}: ${origins[origin]}.${because === null ? '' : ` ${because}`}`;
+}
+
+/** How it is used lately, where that changed and a date by hours follows it. */
+function sayUse({ useChange, triggers, start }: Explanation): readonly SaidStep[] {
+  const isByHours = start !== null && triggers.some(({ dueAtHours }) => dueAtHours !== null);
+  if (useChange === null || !isByHours) return [];
+  return [{ step: 'use', words: `${useChange}: its hours are reckoned on at what it runs now.` }];
 }
 
 /** What other sources say of the interval, and who decided between them. */
@@ -127,7 +135,8 @@ const noPoints: Record<NoPoint, string> = {
   'hours-unknown': 'its run hours are not known',
   'not-measured': 'not measured yet',
   'too-few-measurements': 'within its limit; three measurements make a trend',
-  'not-worsening': 'within its limit, and not going there',
+  'not-worsening':
+    'within its limit, and not worsening by more than measuring tells: no end can be foreseen by measuring',
   'no-milestone-left': 'its last fixed figure is behind',
   'cannot-be-reckoned': 'its figures cannot be reckoned with',
   'within-a-run': 'part of every run',

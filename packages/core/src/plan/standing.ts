@@ -1,5 +1,5 @@
 import { formatDay, localDayAt, type Instant } from '../basics/index.js';
-import { meterScaleAt, type MeterScale } from '../hours/index.js';
+import { meterScaleAt, sayUseChange, type MeterScale } from '../hours/index.js';
 import { clockHours, clockRate, hourClockOf, type RunHoursBasis } from './clock.js';
 import type { StartingPoint } from './due-point.js';
 import { historyUpTo, type PutOff, type UnitHistory } from './history.js';
@@ -65,6 +65,8 @@ export interface JudgedPlan {
   readonly plan: ServicePlan;
   readonly standing: Standing;
   readonly judged: ReadonlyMap<string, JudgedTask>;
+  /** A lasting change of use that dates by hours follow, in words. */
+  readonly useChange: () => string | null;
 }
 
 /** Judges a plan against a history that holds nothing but what had happened by then, as known then. */
@@ -95,7 +97,13 @@ export function judgePlan(plan: ServicePlan, known: UnitHistory, at: Instant): J
     routine,
     steadyUntil: judged.reduce<Instant | null>((first, task) => earlier(first, task.changesAt), null),
   };
-  return { plan, standing, judged: new Map(judged.map((one) => [one.standing.code, one])) };
+  const change = moment.clock.model?.change;
+  return {
+    plan,
+    standing,
+    judged: new Map(judged.map((one) => [one.standing.code, one])),
+    useChange: () => (change ? sayUseChange(change, known.timeZone) : null),
+  };
 }
 
 /** A plan about to be judged at a moment: what all of its tasks share is worked out once. */

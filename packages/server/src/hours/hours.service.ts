@@ -13,6 +13,7 @@ import {
   hourSeries,
   loadedShare,
   methodOf,
+  sayUseChange,
   type CounterKind,
   type HourLog,
   type SeriesPoint,
@@ -74,7 +75,8 @@ export class HoursService {
     const knownAt = query.knownAt === undefined ? Infinity : Date.parse(query.knownAt);
     const unit = this.register.require(compressorId);
     const plate = this.register.plateOf(unit, at, knownAt);
-    const clock = hourClockOf(historyUpTo(this.histories.of(unit, plate, knownAt), at, knownAt), at);
+    const history = historyUpTo(this.histories.of(unit, plate, knownAt), at, knownAt);
+    const clock = hourClockOf(history, at);
     const found = clockForecast(clock, Number(query.hours));
     return {
       early: written(found?.earlyAt),
@@ -82,7 +84,7 @@ export class HoursService {
       late: written(found?.lateAt),
       hoursPerDay: clockRate(clock, at),
       method: clock.model ? methodOf(clock.model) : 'none',
-      basedOn: grounds(clock),
+      basedOn: grounds(clock, history.timeZone),
       reason: found ? found.reason : 'use-unknown',
     };
   }
@@ -125,8 +127,9 @@ function ahead({ model }: HourClock, now: Instant, days: number): HoursAheadView
   });
 }
 
-function grounds({ model, runHours }: HourClock): ForecastView['basedOn'] {
+function grounds({ model, runHours }: HourClock, timeZone: string): ForecastView['basedOn'] {
   const { at } = runHours;
+  const change = model?.change;
   return {
     intervals: model?.basedOn.intervals ?? 0,
     spanDays: model?.basedOn.spanDays ?? 0,
@@ -137,6 +140,14 @@ function grounds({ model, runHours }: HourClock): ForecastView['basedOn'] {
     seasonYears: model?.season?.years ?? 0,
     bandFactor: model && model.level !== null ? model.correction.scale : null,
     bandHorizons: model?.correction.horizons ?? 0,
+    useChange: change
+      ? {
+          at: formatInstant(Math.round(change.at)),
+          before: change.before,
+          since: change.since,
+          words: sayUseChange(change, timeZone),
+        }
+      : null,
   };
 }
 

@@ -12,6 +12,7 @@ import {
   judgePlan,
   planVersionAt,
   readingNeed,
+  useWarning,
   sayExplanation,
   type Explanation,
   type JudgedPlan,
@@ -158,6 +159,7 @@ function unjudgedView(unit: UnitRecord, at: Instant): StandingView {
     hoursPerDay: null,
     lastReadingAt: null,
     readingNeed: null,
+    useWarning: null,
     retired: false,
     tasks: [],
     routine: [],
@@ -186,6 +188,9 @@ function toStandingView({ unit, plate, isRetired, history, standing: due }: Judg
       plate.hasHourMeter === false || isRetired
         ? null
         : readingNeed(hourClockOf(history, due.at), due.tasks, due.at),
+    useWarning: isRetired
+      ? null
+      : useWarning(hourClockOf(history, due.at), due.tasks, due.at, history.timeZone),
     retired: isRetired,
     // What is out of service is not due; its record stays readable.
     tasks: isRetired ? [] : due.tasks.map(toTaskView),

@@ -6,7 +6,7 @@ import { stateColour } from '../../parts/DropMark.js';
 import { useFindings } from '../../data/queries.js';
 import { Figure } from '../../parts/Figure.js';
 import { VerdictMark } from '../../parts/VerdictMark.js';
-import { sayReadingNeed, unitsToRead, waitingWork } from './today-list.js';
+import { sayReadingNeed, sayUseWarning, unitsToRead, unitsUsedMore, waitingWork } from './today-list.js';
 
 interface BesideProps {
   readonly units: readonly FleetUnitView[];
@@ -20,12 +20,25 @@ export function Beside({ units, isPart }: BesideProps) {
     (unit) => unit.counts.unknown > 0 && unit.lastReadingAt !== null && unit.counts.fresh === 0,
   );
   const stale = unitsToRead(units);
+  const used = unitsUsedMore(units);
   return (
     <Stack spacing={3} sx={{ px: { xs: 2, md: 2.75 }, py: 2 }}>
       {isPart && (
         <Typography variant="body2" sx={{ color: 'text.secondary', mb: -1.5 }}>
           Of the {units.length} most urgent units:
         </Typography>
+      )}
+      {used.length > 0 && (
+        <BesideList title="Used more than before" note="Something falls due sooner for it.">
+          {used.map((unit) => (
+            <BesideRow
+              key={unit.compressorId}
+              unit={unit}
+              to={`/units/${unit.compressorId}?tab=hours`}
+              under={sayUseWarning(unit.useWarning!)}
+            />
+          ))}
+        </BesideList>
       )}
       <BesideList
         title="Read the hours"

@@ -1,3 +1,4 @@
+import { sayDay } from '@entretien/core/basics';
 import type { FleetStandingView, FleetUnitView } from '@entretien/contracts';
 import type { TaskState } from '@entretien/core/plan';
 
@@ -75,4 +76,18 @@ export function waitingWork(units: readonly FleetUnitView[]): WaitingWork[] {
   return [...kinds.values()]
     .sort((a, b) => pressing.indexOf(a.state) - pressing.indexOf(b.state) || b.count - a.count)
     .slice(0, MOST_WORK);
+}
+
+/** Machines whose use changed of late so that something falls due sooner, the soonest first. */
+export function unitsUsedMore(units: readonly FleetUnitView[]): FleetUnitView[] {
+  return units
+    .filter(({ useWarning }) => useWarning?.pulls)
+    .sort((a, b) => (a.useWarning!.pulls!.likelyOn < b.useWarning!.pulls!.likelyOn ? -1 : 1));
+}
+
+/** What a change of use pulls nearer. */
+export function sayUseWarning({ words, pulls }: NonNullable<FleetUnitView['useWarning']>): string {
+  if (!pulls) return `${words}.`;
+  const { name, likelyOn, wouldBeOn } = pulls;
+  return `${words}: ${name} about ${sayDay(likelyOn)}, not ${sayDay(wouldBeOn)}.`;
 }

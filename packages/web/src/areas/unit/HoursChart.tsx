@@ -1,5 +1,5 @@
 import { monthName } from '@entretien/core/basics';
-import type { HoursView } from '@entretien/contracts';
+import type { HoursView, UseChangeView } from '@entretien/contracts';
 import { formatFigure } from '@entretien/core/quantities';
 import {
   BarController,
@@ -36,16 +36,22 @@ function dateWords(at: number): string {
 
 const sayHours = (hours: number) => `${formatFigure(hours, { figures: 6, maxDecimals: 1 })} h`;
 
+interface HoursChartProps {
+  readonly hours: HoursView;
+  /** A change of use to be marked. */
+  readonly change: UseChangeView | null;
+}
+
 /** Readings as a line, estimates dashed, meter changes marked, and the cone of the hours to come. */
-export function HoursChart({ hours }: { readonly hours: HoursView }) {
+export function HoursChart({ hours, change }: HoursChartProps) {
   const tokens = useTokens();
-  const series = hoursSeries(hours);
+  const series = hoursSeries(hours, change?.at);
   const unread = { pointRadius: 0, pointHitRadius: 0 };
   const last = series.hours.at(-1)?.x ?? 0;
   return (
     <Line
       role="img"
-      aria-label={`Run hours from ${dateWords(series.hours[0]?.x ?? 0)} to ${dateWords(last)}, now ${sayHours(series.hours.at(-1)?.y ?? 0)}`}
+      aria-label={`Run hours from ${dateWords(series.hours[0]?.x ?? 0)} to ${dateWords(last)}, now ${sayHours(series.hours.at(-1)?.y ?? 0)}${change ? `. ${change.words}` : ''}`}
       data={{
         datasets: [
           {
@@ -75,6 +81,16 @@ export function HoursChart({ hours }: { readonly hours: HoursView }) {
             borderColor: tokens.slate,
             borderWidth: 1.4,
             pointRadius: 0,
+            pointHitRadius: 8,
+          },
+          {
+            label: 'use changed',
+            data: [...series.change],
+            borderColor: tokens.brass,
+            borderWidth: 2,
+            pointStyle: 'triangle',
+            pointRadius: [0, 6],
+            backgroundColor: tokens.brass,
             pointHitRadius: 8,
           },
           { label: 'few', data: [...series.low], borderColor: 'transparent', fill: false, ...unread },

@@ -1,6 +1,6 @@
 import { isMeterChanged } from '@entretien/core/hours';
 import { Box, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import type { ForecastView, HoursView, StandingView } from '@entretien/contracts';
+import type { ForecastView, HoursView, StandingView, UseChangeView } from '@entretien/contracts';
 import { formatFigure } from '@entretien/core/quantities';
 import { lazy, Suspense, useState } from 'react';
 import { useForecast, useHours } from '../../data/queries.js';
@@ -29,6 +29,7 @@ export function HoursPanel({ unitId, standing }: PanelProps) {
         No hours on record yet. Read the meter, or declare what it runs in a week.
       </Typography>
     );
+  const change = forecast.data?.basedOn.useChange ?? null;
   return (
     <Box>
       <ToggleButtonGroup
@@ -49,21 +50,26 @@ export function HoursPanel({ unitId, standing }: PanelProps) {
       </ToggleButtonGroup>
       <Box sx={{ height: 300 }}>
         <Suspense fallback={<Waiting lines={5} />}>
-          {shown === 'total' ? <HoursChart hours={hours.data} /> : <WeeksChart hours={hours.data} />}
+          {shown === 'total' ? (
+            <HoursChart hours={hours.data} change={change} />
+          ) : (
+            <WeeksChart hours={hours.data} />
+          )}
         </Suspense>
       </Box>
-      {shown === 'total' && <Legend hours={hours.data} />}
+      {shown === 'total' && <Legend hours={hours.data} change={change} />}
       <Grounds hours={hours.data} forecast={forecast.data} />
     </Box>
   );
 }
 
 /** What the marks of the chart mean: those that are there. */
-function Legend({ hours }: { readonly hours: HoursView }) {
+function Legend({ hours, change }: { readonly hours: HoursView; readonly change: UseChangeView | null }) {
   const words = [
     'dashed: reckoned',
     hours.points.some(({ source }) => source === 'meter-change') ? '◆ new meter' : '',
     hours.loaded.length > 0 ? 'thin: loaded hours' : '',
+    change ? '▲ use changed' : '',
     hours.ahead.length > 0 ? 'shaded: eight chances in ten' : '',
   ];
   return (
@@ -107,7 +113,14 @@ function sayGrounds({ method, hoursPerDay, basedOn, reason }: ForecastView): str
   const lines: string[] = [];
   if (method === 'none')
     lines.push('Nothing is known of its use yet: it takes two readings, or a declared duty.');
-  if (method === 'idle') lines.push('It stands still: there is no date by hours, only by the calendar.');
+  if (method === 'idle') {
+    const dates =
+      reason === 'idle'
+        ? 'there is no date by hours, only by the calendar'
+        : 'its dates allow for its being used again';
+    lines.push(`It stands still: ${dates}.`);
+  }
+  if (basedOn.useChange) lines.push(sayChange(basedOn.useChange));
   if (method === 'declared') lines.push(`${rate}, by the duty declared: no reading has said otherwise yet.`);
   if (method === 'readings')
     lines.push(`${rate}, from ${sayDays(Math.round(basedOn.spanDays))} of readings.`);
@@ -119,6 +132,11 @@ function sayGrounds({ method, hoursPerDay, basedOn, reason }: ForecastView): str
   if (reason === 'beyond-ten-years' && method !== 'none')
     lines.push('Some dates lie beyond ten years, and are left open.');
   return lines;
+}
+
+function sayChange({ words, before, since }: UseChangeView): string {
+  const rate = (hours: number) => `${formatFigure(hours, { maxDecimals: 1 })} h`;
+  return `${words}: ${rate(since)} a day, ${rate(before)} before. Its dates follow what it runs now.`;
 }
 
 function sayBand(factor: number): string {

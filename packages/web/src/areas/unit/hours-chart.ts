@@ -17,11 +17,13 @@ export interface HoursSeries {
   readonly likely: readonly ChartPoint[];
   readonly low: readonly ChartPoint[];
   readonly high: readonly ChartPoint[];
+  /** An upright where the use changed: from the first figure shown up to the line. */
+  readonly change: readonly ChartPoint[];
 }
 
 const toPoint = ({ at, hours }: HourPointView): ChartPoint => ({ x: Date.parse(at), y: hours });
 
-export function hoursSeries({ points, loaded, ahead }: HoursView): HoursSeries {
+export function hoursSeries({ points, loaded, ahead }: HoursView, changedAt?: string): HoursSeries {
   const cone = (which: 'low' | 'likely' | 'high') =>
     ahead.map((one): ChartPoint => ({ x: Date.parse(one.at), y: one[which] }));
   return {
@@ -32,7 +34,17 @@ export function hoursSeries({ points, loaded, ahead }: HoursView): HoursSeries {
     likely: cone('likely'),
     low: cone('low'),
     high: cone('high'),
+    change: changedAt === undefined ? [] : upright(points, Date.parse(changedAt)),
   };
+}
+
+function upright(points: readonly HourPointView[], at: number): ChartPoint[] {
+  const [first, last] = [points[0], points.at(-1)];
+  if (!first || !last || at < Date.parse(first.at) || at > Date.parse(last.at)) return [];
+  return [
+    { x: at, y: first.hours },
+    { x: at, y: hoursAtPoint(points, at) },
+  ];
 }
 
 /** How many hours a machine ran in a week, from the moment the week begins. */

@@ -39,6 +39,7 @@ const titles: Record<SaidStep['step'], string> = {
   source: 'Other sources',
   factor: 'What shortens it',
   start: 'Counted from',
+  use: 'How it is used',
   point: 'Where that leads',
   due: 'So',
 };
