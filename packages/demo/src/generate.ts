@@ -419,15 +419,16 @@ class Valley {
   /** Hours run on a day: the habit of the weekday and month, spread, never more than the day is long. */
   private hoursOf(unit: LivingUnit, day: DayNumber): number {
     const { story, random } = unit;
-    const { perDay, workDays, byMonth, spread, idleSince } = story.use;
+    const { perDay, workDays, byMonth, spread, idleSince, raised } = story.use;
     const share = 1 + spread * (random() + random() + random() - 1.5);
     if (idleSince !== undefined && this.today - day < idleSince) return 0;
+    const times = raised !== undefined && this.today - day < raised.ago ? raised.times : 1;
     const date = new Date(day * DAY_MS);
     if (date.getUTCDay() === 1) changeMood(unit);
     if (!workDays.includes(date.getUTCDay())) return 0;
     return Math.min(
       23,
-      Math.max(0, perDay * share * Math.exp(unit.mood) * (byMonth?.[date.getUTCMonth()] ?? 1)),
+      Math.max(0, perDay * times * share * Math.exp(unit.mood) * (byMonth?.[date.getUTCMonth()] ?? 1)),
     );
   }
 

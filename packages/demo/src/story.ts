@@ -16,6 +16,8 @@ export interface UseStory {
   readonly loadedShare?: number;
   /** Stands still from so many days ago on. */
   readonly idleSince?: number;
+  /** Its work changed for good so many days ago: it runs so many times as much since. */
+  readonly raised?: { readonly ago: number; readonly times: number };
 }
 
 /** One machine of the valley and what happens to it. */
@@ -253,7 +255,7 @@ export const sites: readonly SiteStory[] = [
           dust: 'dusty',
         },
         commissioned: 610,
-        use: { perDay: 2.1, workDays: weekdays, spread: 0.35 },
+        use: { perDay: 2.1, workDays: weekdays, spread: 0.35, raised: { ago: 56, times: 3 } },
       },
     ],
   },
