@@ -96,7 +96,7 @@ test.each(moments)('every story of the valley is there at %s', async (moment) =>
     goesOnAfterItsMeter: true,
     slippingPumpUp: expect.stringMatching(/^(watch|act)$/) as unknown,
     climbingDrop: expect.stringMatching(/^(watch|act)$/) as unknown,
-    stageLetsBack: expect.stringContaining('Stage 3 is letting gas back') as unknown,
+    stageLetsBack: expect.stringContaining('The valves of stage 3 let gas back') as unknown,
     hotHall: expect.stringMatching(/Discharge at \d+ °C, the oil rated at 85 °C/) as unknown,
     idle: [0, 0],
     longUnread: true,

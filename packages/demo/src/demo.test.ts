@@ -116,7 +116,7 @@ test('the separator of one is nearly blocked, the last stage of another lets gas
   const drops = await measured('OG-1', 'separator-drop');
   expect(drops.at(-1)!.judgement.verdict).not.toBe('good');
   const ladder = (await measured('SP-1', 'stage-pressures')).at(-1)!;
-  expect(ladder.judgement.reason).toContain('Stage 3 is letting gas back');
+  expect(ladder.judgement.reason).toContain('The valves of stage 3 let gas back');
 });
 
 test('the packing hall’s screw was isolated though its needle stood and a drain was blocked; it is signed for', () => {

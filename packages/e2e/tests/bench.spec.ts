@@ -132,13 +132,13 @@ test(
     };
     for (const [name, figure] of Object.entries(figures))
       await page.getByLabel(name, { exact: true }).fill(figure);
-    await expect(answer(page)).toContainText('Stage 3 is letting gas back');
+    await expect(answer(page)).toContainText('The valves of stage 3 let gas back');
     await expect(page.getByText('Suction valve, stage 3')).toBeVisible();
     await page.getByLabel('After stage 2', { exact: true }).fill('4');
     await expect(page.getByRole('alert')).toContainText('Are two gauges mixed up?');
     await page.getByLabel('After stage 2', { exact: true }).fill('60');
     await page.getByRole('button', { name: `Save to ${tag}` }).click();
-    await seeOnUnit(page, tag, /Stage 3 is letting gas back/);
+    await seeOnUnit(page, tag, /The valves of stage 3 let gas back/);
   },
 );
 

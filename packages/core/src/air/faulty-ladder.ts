@@ -25,6 +25,14 @@ export interface LadderFault {
   readonly size: number;
 }
 
+/** Something that would explain the figures: nothing wrong, one fault, or two at once. */
+export interface LadderSuspect {
+  /** The greater one first; none where nothing is wrong. */
+  readonly faults: readonly LadderFault[];
+  /** How sure: 0 to 1, all suspects together make 1. */
+  readonly probability: number;
+}
+
 /** What gauges and thermometers would show. */
 export interface PredictedLadder {
   readonly pressuresBarAbs: readonly number[];

@@ -49,15 +49,9 @@ export {
   saturatedWaterGPerM3,
   saturationBar,
 } from './moist-air.js';
-export {
-  readLadder,
-  type LadderReading,
-  type LadderSuspect,
-  type MeasuredLadder,
-  type StageFinding,
-} from './read-ladder.js';
+export { readLadder, type LadderReading, type MeasuredLadder, type StageFinding } from './read-ladder.js';
 export { type LadderLook, type LadderLooks } from './ladder-looks.js';
-export { type LadderFault, type LadderFaultKind } from './faulty-ladder.js';
+export { type LadderFault, type LadderFaultKind, type LadderSuspect } from './faulty-ladder.js';
 export { compressibility, massInVolume } from './real-gas.js';
 export { leakDownFlow, pumpUpFlow, type MeasuredFlow, type ReceiverRun } from './receiver.js';
 export {

@@ -1,5 +1,4 @@
-import type { LadderFault } from './faulty-ladder.js';
-import type { LadderSuspect } from './read-ladder.js';
+import type { LadderFault, LadderSuspect } from './faulty-ladder.js';
 
 /** What is looked at besides gauges and thermometers, with what was found. */
 export interface LadderLooks {

@@ -1,6 +1,6 @@
 import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
 import { ZERO_C } from './constants.js';
-import { predictLadder, type LadderDesign, type LadderFault } from './faulty-ladder.js';
+import { predictLadder, type LadderDesign, type LadderFault, type LadderSuspect } from './faulty-ladder.js';
 import { expectedLadder, USUAL_EXPONENT } from './ladder.js';
 import { lookLikelihood, nextLook, type LadderLook, type LadderLooks } from './ladder-looks.js';
 
@@ -32,14 +32,6 @@ export interface StageFinding {
   readonly pressureOff: number;
   /** By how much its outlet is hotter than expected, K; null where it was not measured. */
   readonly tempOffK: number | null;
-}
-
-/** Something that would explain the figures: nothing wrong, one fault, or two at once. */
-export interface LadderSuspect {
-  /** The greater one first; none where nothing is wrong. */
-  readonly faults: readonly LadderFault[];
-  /** How sure: 0 to 1, all suspects together make 1. */
-  readonly probability: number;
 }
 
 /** The ladder read. */

@@ -1,13 +1,7 @@
-import { wearOf, type WearCycle } from './wear.js';
+import { wearOf, type LimitHours, type TrendPoint, type WearCycle } from './wear.js';
 import type { CheckFigure } from './check.js';
 
-/** A measurement of a check on the axis of run hours. */
-export interface TrendPoint {
-  readonly hours: number;
-  readonly value: number;
-  /** Standard uncertainty of the measurement. */
-  readonly uncertainty: number;
-}
+export type { LimitHours, TrendPoint };
 
 /** Where a check is going. */
 export interface CheckTrend {
@@ -28,14 +22,6 @@ export interface CheckTrend {
    * stands on nothing but how long it has lasted.
    */
   readonly isForeseeable: boolean;
-}
-
-export interface LimitHours {
-  /** One chance in ten of sooner. */
-  readonly early: number;
-  readonly likely: number;
-  /** One chance in ten of later; null where that is beyond what is forecast at all. */
-  readonly late: number | null;
 }
 
 const LEAST_POINTS = 3;

@@ -1,4 +1,18 @@
-import type { LimitHours, TrendPoint } from './trend.js';
+/** A measurement of a check on the axis of run hours. */
+export interface TrendPoint {
+  readonly hours: number;
+  readonly value: number;
+  /** Standard uncertainty of the measurement. */
+  readonly uncertainty: number;
+}
+
+export interface LimitHours {
+  /** One chance in ten of sooner. */
+  readonly early: number;
+  readonly likely: number;
+  /** One chance in ten of later; null where that is beyond what is forecast at all. */
+  readonly late: number | null;
+}
 
 /**
  * Wear between one piece of work and the next: v(h) = v₀ + (limit − v₀)·s(h/L), with the hours h since the work, the

@@ -22,10 +22,11 @@ export function sayTimesUsed(times: number): string {
   }
   const part = 1 / Math.max(times, 1e-9);
   if (part < 1.75) return 'two thirds as much';
-  return (
-    PARTS[Math.round(part)] ?? (part > 10 ? 'less than a tenth as much' : `a ${Math.round(part)}th as much`)
-  );
+  return PARTS[Math.round(part)] ?? `a ${Math.round(part)}th as much`;
 }
+
+/** Less than this share of what it was is hardly any use. */
+const HARDLY = 0.1;
 
 /**
  * A change of use in words.
@@ -35,5 +36,6 @@ export function sayTimesUsed(times: number): string {
 export function sayUseChange({ at, before, since }: UseChange, timeZone: string): string {
   const on = sayDay(formatDay(localDayAt(at, timeZone)));
   const times = since / Math.max(before, 1e-9);
+  if (times < HARDLY) return `Hardly used since about ${on}`;
   return `Used ${sayTimesUsed(times)} since about ${on}`;
 }

@@ -46,10 +46,10 @@ export const stageCheck: CheckDefinition = {
       'Gauge that rises after the stop',
       {
         none: 'none within minutes',
-        1: 'after stage 1',
-        2: 'after stage 2',
-        3: 'after stage 3',
-        4: 'after stage 4',
+        'stage-1': 'after stage 1',
+        'stage-2': 'after stage 2',
+        'stage-3': 'after stage 3',
+        'stage-4': 'after stage 4',
       },
       { optional: true, more: true },
     ),
@@ -128,7 +128,7 @@ function looksOf(given: CheckSubject): NonNullable<MeasuredLadder['looks']> {
   const [breather, rises] = [given.text('breather'), given.text('risesAfterStop')];
   return {
     ...(breather === undefined ? {} : { breatherPuffs: breather === 'puffs' }),
-    ...(rises === undefined ? {} : { risesAfterStop: rises === 'none' ? 0 : Number(rises) }),
+    ...(rises === undefined ? {} : { risesAfterStop: rises === 'none' ? 0 : Number(rises.slice(-1)) }),
   };
 }
 
