@@ -92,7 +92,6 @@ const [WILD_TREND, WILD_TREND_FROM, WILD_REGIME, WILD_REGIME_FROM] = [4, 0.5, 0.
 const [RECENT_WEIGHT, FIT_WEIGHT, SEASON_FIT_WEIGHT, MOST_ODDS] = [0.5, 0.8, 0.5, 6];
 const SEASON_SCORE_WEIGHT = 2;
 const SEASON_ODDS = 0.3;
-const SEASON_FIT = 0.5;
 
 const bounded = (odds: number) => Math.min(MOST_ODDS, Math.max(-MOST_ODDS, odds));
 
@@ -135,62 +134,32 @@ function softmax(logs: readonly number[]): number[] {
   return raised.map((one) => one / total);
 }
 
-const dot = (weights: readonly number[], figures: readonly number[]) =>
-  weights.reduce((sum, weight, index) => sum + weight * figures[index]!, 0);
+/** The mean of a score over the experts, by their weights. */
+const meanOf = <One>(weights: readonly number[], scores: readonly One[], of: (one: One) => number) =>
+  weights.reduce((sum, weight, index) => sum + weight * of(scores[index]!), 0);
 
 /** Log odds that there is a season, rather than only what the readings did of late. */
 function seasonOdds(
   panel: Panel,
-  seasonal: Views,
-  ours: ReturnType<typeof logWeights>,
-  plain: typeof ours,
+  season: Season,
+  seasonal: ReturnType<typeof logWeights>,
+  plain: typeof seasonal,
 ): number {
-  const trust = Math.min(0.95, Math.max(0.05, seasonal.season!.trust));
+  const trust = Math.min(0.95, Math.max(0.05, season.trust));
+  const [ours, theirs] = [seasonal.weights, plain.weights];
   const fit =
-    SEASON_FIT *
-    bounded(
-      dot(
-        ours.weights,
-        ours.scores.map((one) => one.fit),
-      ) -
-        dot(
-          plain.weights,
-          plain.scores.map((one) => one.fit),
-        ),
-    );
-  const prior = Math.log(trust / (1 - trust)) + fit;
-  const tried = trySeason(panel, seasonal.season!);
-  const recentPlain = dot(
-    plain.weights,
-    plain.scores.map((one) => one.recent),
-  );
-  if (!tried) {
-    const recent = dot(
-      ours.weights,
-      ours.scores.map((one) => one.recent),
-    );
-    return prior + SEASON_FIT_WEIGHT * bounded(recent - recentPlain);
+    meanOf(ours, seasonal.scores, (one) => one.fit) - meanOf(theirs, plain.scores, (one) => one.fit);
+  const believed = Math.log(trust / (1 - trust)) + SEASON_FIT_WEIGHT * bounded(fit);
+  const recentPlain = meanOf(theirs, plain.scores, (one) => one.recent);
+  const onTrial = trySeason(panel, season);
+  if (!onTrial) {
+    const recent = meanOf(ours, seasonal.scores, (one) => one.recent) - recentPlain;
+    return believed + RECENT_WEIGHT * bounded(recent);
   }
-  const lastYear = panel.plain.views.map(({ past }) => past.lastYear);
-  return (
-    SEASON_ODDS +
-    prior +
-    bounded(
-      SEASON_SCORE_WEIGHT *
-        (dot(
-          ours.weights,
-          tried.map((one) => one.past),
-        ) -
-          dot(plain.weights, lastYear)),
-    ) +
-    RECENT_WEIGHT *
-      bounded(
-        dot(
-          ours.weights,
-          tried.map((one) => one.recent),
-        ) - recentPlain,
-      )
-  );
+  const lastYear = meanOf(theirs, panel.plain.views, ({ past }) => past.lastYear);
+  const past = meanOf(ours, onTrial, (one) => one.past) - lastYear;
+  const recent = meanOf(ours, onTrial, (one) => one.recent) - recentPlain;
+  return SEASON_ODDS + believed + bounded(SEASON_SCORE_WEIGHT * past) + RECENT_WEIGHT * bounded(recent);
 }
 
 /** Scores over the last year of experts whose season was found from before it; null where there is no before. */
@@ -229,7 +198,7 @@ export function weighed(panel: Panel): Weighed {
   let isSeasonal = false;
   if (panel.seasonal) {
     const seasonal = logWeights(panel, panel.seasonal);
-    const share = 1 / (1 + Math.exp(-seasonOdds(panel, panel.seasonal, seasonal, plain)));
+    const share = 1 / (1 + Math.exp(-seasonOdds(panel, panel.seasonal.season!, seasonal, plain)));
     parts[0]![2] = 1 - share;
     parts.push([panel.seasonal, seasonal.weights, share]);
     isSeasonal = share > 0.5;

@@ -156,15 +156,24 @@ function Trend({ unit, trend, figure, limit, now, timeZone }: TrendProps) {
       </Typography>
     );
   }
+  if (!trend.isForeseeable) {
+    return (
+      <Typography variant="body2" sx={{ mb: 1 }}>
+        It does not worsen by more than measuring tells: when it reaches {said} cannot be foreseen by
+        measuring.
+      </Typography>
+    );
+  }
   const likely = forecast.data?.likely;
   const late = limitHours.late === null ? 'much later' : at(limitHours.late);
   return (
     <Typography variant="body2" sx={{ mb: 1 }}>
       <strong>
-        At this pace it reaches {said} near {at(limitHours.likely)}
+        Wearing like this it reaches {said} near {at(limitHours.likely)}
         {likely ? `, about ${sayDate(likely.slice(0, 10), now, timeZone)}` : ''}.
       </strong>{' '}
-      Between {at(limitHours.early)} and {late}, eight chances in ten; by {trend.count} measurements.
+      Between {at(limitHours.early)} and {late}, eight chances in ten; by {trend.count} measurements
+      {trend.cycles > 0 ? ` and ${trend.cycles === 1 ? 'the cycle' : `${trend.cycles} cycles`} before` : ''}.
     </Typography>
   );
 }
