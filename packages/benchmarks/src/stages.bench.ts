@@ -262,14 +262,13 @@ export function stagesBench(): void {
     }
   }
   console.log('');
-  const named = sum(ways[0], faults);
-  report(
-    'Right first name with a baseline',
-    named.right / named.asked,
-    named.right / named.asked >= 0.8,
-    '≥ 0.80',
-    '',
-  );
+  for (const [of, some] of [
+    ['of all sets', faults],
+    ['of those with something wrong', faults.slice(1)],
+  ] as const) {
+    const { right, asked: n } = sum(ways[0], some);
+    report(`Right first name with a baseline, ${of}`, right / n, right / n >= 0.8, '≥ 0.80', '');
+  }
   const ring = sum(ways[0], ['ring']);
   report(
     'Ring with a baseline',
