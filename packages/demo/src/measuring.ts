@@ -1,5 +1,5 @@
 import type { RecordMeasurement } from '@entretien/contracts';
-import { atmosphereAt, expectedLadder, pumpUpFlow } from '@entretien/core/air';
+import { atmosphereAt, expectedLadder, predictLadder, pumpUpFlow, USUAL_EXPONENT } from '@entretien/core/air';
 import { checkByCode, type CheckValues } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import seedrandom from 'seedrandom';
@@ -241,17 +241,25 @@ export class Instruments {
     if (!ladder.ok) return null;
     // The last stage of one set has begun to let gas back.
     const leak = this.story.lastStageLeaks ? Math.max(0, 0.24 * (1 - visit.daysAgo / 90)) : 0;
+    const shown = predictLadder(
+      {
+        intakeBarAbs: pressure.value,
+        intakeTempC,
+        cooledTempC: intakeTempC + 10,
+        exponent: USUAL_EXPONENT,
+        designBarAbs: workingPressureBar + pressure.value,
+        pressuresBarAbs: ladder.value.rungs.map(({ toBarAbs }) => toBarAbs),
+        warmerK: ladder.value.rungs.map(() => 0),
+      },
+      leak > 0 ? [{ kind: 'valves', stage: stages, size: leak }] : [],
+    );
     const values: Record<string, number> = { intakeTempC };
-    ladder.value.rungs.forEach(({ stage, toBarAbs, outletTempC }) => {
-      const raised = stage === stages - 1 ? 1 / (1 - leak) : 1;
+    shown.pressuresBarAbs.forEach((barAbs, index) => {
+      const stage = index + 1;
       const bar =
-        stage === stages
-          ? workingPressureBar
-          : (toBarAbs * raised - pressure.value) * (1 + this.scatter(0.015));
+        stage === stages ? workingPressureBar : (barAbs - pressure.value) * (1 + this.scatter(0.015));
       values[`stage${stage}Bar`] = rounded(bar, stage <= 1 ? 1 : 0);
-      values[`stage${stage}TempC`] = Math.round(
-        outletTempC + (stage === stages ? leak * 130 : 0) + this.scatter(3),
-      );
+      values[`stage${stage}TempC`] = Math.round(shown.outletTempsC[index]! + this.scatter(3));
     });
     return { check: 'stage-pressures', values: values satisfies CheckValues };
   }

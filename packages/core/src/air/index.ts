@@ -51,7 +51,13 @@ export {
 } from './moist-air.js';
 export { readLadder, type LadderReading, type MeasuredLadder, type StageFinding } from './read-ladder.js';
 export { type LadderLook, type LadderLooks } from './ladder-looks.js';
-export { type LadderFault, type LadderFaultKind, type LadderSuspect } from './faulty-ladder.js';
+export {
+  predictLadder,
+  type LadderDesign,
+  type LadderFault,
+  type LadderFaultKind,
+  type LadderSuspect,
+} from './faulty-ladder.js';
 export { compressibility, massInVolume } from './real-gas.js';
 export { leakDownFlow, pumpUpFlow, type MeasuredFlow, type ReceiverRun } from './receiver.js';
 export {
