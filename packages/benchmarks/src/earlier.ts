@@ -22,8 +22,8 @@ export function runEarlier(version: string, bench: string): void {
   spawnSync(process.execPath, ['--expose-gc', main, bench], { stdio: 'inherit' });
 }
 
-const builtOf = (version: string) =>
-  join(tmpdir(), `entretien-earlier-${version}`, 'packages/benchmarks/dist');
+const builtOf = (version: string, part = 'benchmarks') =>
+  join(tmpdir(), `entretien-earlier-${version}`, 'packages', part, 'dist');
 
 function sayMissing(version: string): void {
   console.log(`Release ${version} is not built beside this one: npm run earlier-release -- ${version}\n`);
@@ -33,7 +33,7 @@ export type HoursOfEarlier = typeof hours;
 
 /** The hours of an earlier release's core, to forecast the same machines by; null where nobody has built it. */
 export async function earlierHours(version: string): Promise<HoursOfEarlier | null> {
-  const file = join(tmpdir(), `entretien-earlier-${version}`, 'packages/core/dist/hours/index.js');
+  const file = join(builtOf(version, 'core'), 'hours/index.js');
   if (existsSync(file)) return import(pathToFileURL(file).href) as Promise<HoursOfEarlier>;
   sayMissing(version);
   return null;

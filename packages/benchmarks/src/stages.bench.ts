@@ -45,7 +45,7 @@ const sizeOf = (wrong: readonly Wrong[], kinds: readonly Wrong['kind'][], stage:
   wrong
     .filter((one) => kinds.includes(one.kind) && one.stage === stage)
     .reduce((sum, one) => sum + one.size, 0);
-const valveKinds = ['suction valve', 'discharge valve'] as const;
+const valveKinds: readonly Wrong['kind'][] = ['suction valve', 'discharge valve'];
 
 const volumetric = (set: Set, stage: number, ratio: number) =>
   Math.max(0.05, 1 - set.clearance[stage]! * (ratio ** (1 / set.exponent[stage]!) - 1));
@@ -104,7 +104,7 @@ function run(set: Set, wrong: readonly Wrong[], intakeTempC: number) {
     const growth = (p[stage + 1]! / p[stage]!) ** ((set.exponent[stage]! - 1) / set.exponent[stage]!);
     // What comes back mixes hot with what is taken in, and is compressed again.
     const back = wrong
-      .filter((one) => valveKinds.includes(one.kind as 'suction valve') && one.stage === stage + 1)
+      .filter((one) => valveKinds.includes(one.kind) && one.stage === stage + 1)
       .reduce((sum, one) => sum + one.size * one.keptHeat, 0);
     const mixedK = entersK(stage) / (1 + back * (1 - Math.min(growth, 0.95 / Math.max(back, 1e-9))));
     return mixedK * growth - ZERO_C;
@@ -184,7 +184,7 @@ const emptyTally = (): Tally => ({ asked: 0, right: 0, both: 0, sure: 0, sureRig
 /** What a technician finds besides: breather and gauges after the stop, now and then mistaken. */
 function looksAt(wrong: readonly Wrong[], random: Random): NonNullable<MeasuredLadder['looks']> {
   const puffs = random.chance(wrong.some(({ kind }) => kind === 'ring') ? 0.8 : 0.12);
-  const valves = wrong.find(({ kind, stage }) => valveKinds.includes(kind as 'suction valve') && stage > 1);
+  const valves = wrong.find(({ kind, stage }) => valveKinds.includes(kind) && stage > 1);
   const rises = valves && random.chance(0.7) ? valves.stage - 1 : 0;
   return { breatherPuffs: puffs, risesAfterStop: rises };
 }

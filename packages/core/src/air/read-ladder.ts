@@ -1,5 +1,4 @@
 import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
-import { ZERO_C } from './constants.js';
 import { predictLadder, type LadderDesign, type LadderFault, type LadderSuspect } from './faulty-ladder.js';
 import { expectedLadder, USUAL_EXPONENT } from './ladder.js';
 import { lookLikelihood, nextLook, type LadderLook, type LadderLooks } from './ladder-looks.js';
@@ -93,15 +92,17 @@ export function readLadder(measured: MeasuredLadder): Outcome<LadderReading> {
   const stages = pressuresBarAbs.length;
   const wrong = problemOf(measured);
   if (wrong) return wrong;
-  const found = designOf(measured);
+  const { looks = {} } = measured;
+  const baseline = measured.baseline?.pressuresBarAbs.length === stages ? measured.baseline : undefined;
+  const found = designOf(measured, baseline);
   if (!found.ok) return found;
   const design = found.value;
-  const hasBaseline = measured.baseline?.pressuresBarAbs.length === stages;
+  const hasBaseline = baseline !== undefined;
   const scatter = hasBaseline ? SCATTER.baseline : SCATTER.reckoned;
   const temps = Array.from({ length: stages }, (_, index) => measured.outletTempsC?.[index] ?? null);
   const suspects = weighed(explanations(stages), (faults) => {
     const fit = logLikelihood(design, faults, pressuresBarAbs, temps, scatter);
-    return Math.exp(fit) * lookLikelihood(measured.looks ?? {}, faults);
+    return Math.exp(fit) * lookLikelihood(looks, faults);
   });
   const sound = predictLadder(design, []);
   const findings = pressuresBarAbs.map((pressure, index): StageFinding => {
@@ -120,7 +121,7 @@ export function readLadder(measured: MeasuredLadder): Outcome<LadderReading> {
     lastStageTells: pressuresBarAbs[stages - 1]! >= LEAST_FINAL * design.designBarAbs,
     hasBaseline,
     bothTell: bothTell(design, pressuresBarAbs, temps, findings),
-    next: nextLook(suspects, temps, measured.looks ?? {}),
+    next: nextLook(suspects, temps, looks),
   });
 }
 
@@ -157,8 +158,8 @@ function problemOf(measured: MeasuredLadder): Outcome<never> | null {
 }
 
 /** What the stages should show: from this machine's own baseline where there is one, else from equal ratios. */
-function designOf(measured: MeasuredLadder): Outcome<LadderDesign> {
-  const { pressuresBarAbs, intakeBarAbs, intakeTempC, baseline, exponent = USUAL_EXPONENT } = measured;
+function designOf(measured: MeasuredLadder, own: MeasuredLadder['baseline']): Outcome<LadderDesign> {
+  const { pressuresBarAbs, intakeBarAbs, intakeTempC, exponent = USUAL_EXPONENT } = measured;
   const { cooledTempC = intakeTempC + COOLER_APPROACH_K } = measured;
   const stages = pressuresBarAbs.length;
   const finalBarAbs = pressuresBarAbs[stages - 1]!;
@@ -172,7 +173,6 @@ function designOf(measured: MeasuredLadder): Outcome<LadderDesign> {
     exponent,
   });
   if (!ladder.ok) return ladder;
-  const own = baseline?.pressuresBarAbs.length === stages ? baseline : undefined;
   const between = Array.from(
     { length: stages - 1 },
     (_, index) => own?.pressuresBarAbs[index] ?? ladder.value.rungs[index]!.toBarAbs,
@@ -324,12 +324,9 @@ function bothTell(
   const pressureTells = findings
     .slice(0, -1)
     .some(({ pressureOff }) => Math.abs(Math.log(1 + pressureOff)) >= SPEAKS * pressure);
-  const power = (design.exponent - 1) / design.exponent;
-  const tempTells = temps.some((temp, index) => {
-    if (temp === null) return false;
-    const entersK = (index === 0 ? design.intakeTempC : design.cooledTempC) + ZERO_C;
-    const ratio = pressures[index]! / (pressures[index - 1] ?? design.intakeBarAbs);
-    return Math.abs(temp - (entersK * ratio ** power - ZERO_C)) >= SPEAKS * tempK;
-  });
+  const { outletTempsC } = predictLadder({ ...design, pressuresBarAbs: pressures }, []);
+  const tempTells = temps.some(
+    (temp, index) => temp !== null && Math.abs(temp - outletTempsC[index]!) >= SPEAKS * tempK,
+  );
   return pressureTells && tempTells;
 }

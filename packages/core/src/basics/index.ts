@@ -21,7 +21,7 @@ export {
   type DayNumber,
   type LocalDate,
 } from './local-date.js';
-export { monthName, sayDay } from './say-day.js';
+export { monthName, sayDay, sayDayAt } from './say-day.js';
 export { sayMoment } from './say-moment.js';
 export { dateOrders, readWrittenMoment, type DateOrder } from './written-moment.js';
 export { bounds, outOfRange, type Bounded } from './range.js';

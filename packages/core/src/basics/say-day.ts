@@ -1,4 +1,5 @@
-import type { LocalDate } from './local-date.js';
+import { formatDay, localDayAt, type LocalDate } from './local-date.js';
+import type { Instant } from './instant.js';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
 
@@ -11,4 +12,9 @@ export function monthName(month: number): string {
 export function sayDay(date: LocalDate): string {
   const [year, month, day] = date.split('-').map(Number) as [number, number, number];
   return `${day} ${monthName(month - 1)} ${year}`;
+}
+
+/** The day of a moment at a site, in words. */
+export function sayDayAt(instant: Instant, timeZone: string): string {
+  return sayDay(formatDay(localDayAt(instant, timeZone)));
 }

@@ -10,6 +10,7 @@ import type {
   FieldDefinition,
   Judgement,
 } from './check.js';
+import { lower } from './judging.js';
 import { checkByCode, fieldsOf } from './library.js';
 
 /** What a measurement is judged with. */
@@ -80,10 +81,6 @@ function readValues(
 
 function missingSentence(field: FieldDefinition): string {
   return field.as === 'choice' ? `Choose: ${field.name.toLowerCase()}.` : `Enter ${lower(field.name)}.`;
-}
-
-function lower(words: string): string {
-  return words.charAt(0).toLowerCase() + words.slice(1);
 }
 
 /** What is wrong with a figure of a field, whoever sent it; null when nothing is. */

@@ -136,3 +136,8 @@ export const isPiston = ({ family }: DataPlate) => family === 'piston' || family
 export function valveTask(plate: DataPlate | undefined): string {
   return plate && isHighPressure(plate) ? 'valves-all' : 'valves-inspect';
 }
+
+/** Words as they stand within a sentence: their first letter small. */
+export function lower(words: string): string {
+  return words.charAt(0).toLowerCase() + words.slice(1);
+}

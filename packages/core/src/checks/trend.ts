@@ -1,7 +1,7 @@
-import { wearOf, type LimitHours, type TrendPoint, type WearCycle } from './wear.js';
+import { wearOf, type TrendPoint, type WearCycle } from './wear.js';
 import type { CheckFigure } from './check.js';
 
-export type { LimitHours, TrendPoint };
+export type { TrendPoint };
 
 /** Where a check is going. */
 export interface CheckTrend {
@@ -22,6 +22,14 @@ export interface CheckTrend {
    * stands on nothing but how long it has lasted.
    */
   readonly isForeseeable: boolean;
+}
+
+export interface LimitHours {
+  /** One chance in ten of sooner. */
+  readonly early: number;
+  readonly likely: number;
+  /** One chance in ten of later; null where that is beyond what is forecast at all. */
+  readonly late: number | null;
 }
 
 const LEAST_POINTS = 3;
@@ -51,38 +59,37 @@ export function trendOf(
   const used = current.points;
   if (new Set(used.map(({ hours }) => hours)).size < LEAST_POINTS) return null;
   const line = straightLine(used);
-  const shared = {
+  const straight = {
     count: used.length,
     fromHours: used[0]!.hours,
     toHours: last.hours,
     perHour: line.perHour,
+    cycles: 0,
+    at: line.at,
+    limitHours: null,
+    isForeseeable: false,
   };
-  if (limit === null || worse === 'either') {
-    return { ...shared, cycles: 0, at: line.at, limitHours: null, isForeseeable: false };
-  }
+  if (limit === null || worse === 'either') return straight;
   const sign = worse === 'higher' ? 1 : -1;
   const isPast = sign * (line.at(last.hours).value - limit) >= 0;
   const slope = (sign * line.perHour) / line.slopeError;
   if (isPast) {
     const limitHours = { early: last.hours, likely: last.hours, late: last.hours };
-    return { ...shared, cycles: 0, at: line.at, limitHours, isForeseeable: true };
+    return { ...straight, limitHours, isForeseeable: true };
   }
   // Going away from its limit, it is not on its way there.
-  if (slope < -WORSENS) return { ...shared, cycles: 0, at: line.at, limitHours: null, isForeseeable: false };
-  const earlier = cycles.slice(0, -1);
-  const { limitHours, at } = wearOf(current, earlier, limit);
+  if (slope < -WORSENS) return straight;
+  const earlier = cycles.slice(0, -1).filter((cycle) => cycle.points.length >= LEAST_POINTS);
+  const { life, at } = wearOf(current, earlier, limit);
   const horizon = last.hours + HORIZON_HOURS;
+  const limitHours = { early: life.early, likely: life.likely, late: life.late > horizon ? null : life.late };
   return {
-    ...shared,
-    cycles: earlier.filter((cycle) => cycle.points.length >= LEAST_POINTS).length,
+    ...straight,
+    cycles: earlier.length,
     at,
-    limitHours: limitHours.likely > horizon ? null : within(limitHours, horizon),
+    limitHours: life.likely > horizon ? null : limitHours,
     isForeseeable: slope > WORSENS,
   };
-}
-
-function within({ early, likely, late }: LimitHours, horizon: number): LimitHours {
-  return { early, likely, late: late === null || late > horizon ? null : late };
 }
 
 /** The measurements from one piece of work to the next; the last are those that go on. */

@@ -6,14 +6,6 @@ export interface TrendPoint {
   readonly uncertainty: number;
 }
 
-export interface LimitHours {
-  /** One chance in ten of sooner. */
-  readonly early: number;
-  readonly likely: number;
-  /** One chance in ten of later; null where that is beyond what is forecast at all. */
-  readonly late: number | null;
-}
-
 /**
  * Wear between one piece of work and the next: v(h) = v₀ + (limit − v₀)·s(h/L), with the hours h since the work, the
  * life L and the shape s: a power (1 wears evenly, more wears late, less wears early) or an exponential.
@@ -60,7 +52,7 @@ const [LIFE_STEPS, MOST_LIVES] = [40, 30];
 const LIFE_POWER = 1.8;
 /** Scatter of the lives of one machine, as a logarithm's deviation: after one, and after three cycles. */
 const [ONE_CYCLE, THREE_CYCLES] = [0.4, 0.3];
-/** Work is done at about this share of the life, as a logarithm, with this deviation. */
+/** A life is so much longer than a cycle that work ended, as a logarithm, with this deviation. */
 const [ENDED_LOG, ENDED_DEVIATION] = [0.15, 0.35];
 /** What the machine's own past says of shape and life, against what is usual. */
 const OWN_SHARE = 0.85;
@@ -82,7 +74,8 @@ export interface WearCycle {
 
 /** What is believed of a wear. */
 export interface Wear {
-  readonly limitHours: LimitHours;
+  /** Run hours at which its limit is reached: one chance in ten of sooner, likely, one in ten of later. */
+  readonly life: { readonly early: number; readonly likely: number; readonly late: number };
   /** Figure at a figure of run hours, with its deviation. */
   readonly at: (hours: number) => { readonly value: number; readonly deviation: number };
 }
@@ -99,10 +92,10 @@ interface Grid {
  * Weighs lives and shapes by what was measured since the last work, and by what this machine's earlier cycles were like
  * (Bayes' rule on a grid; start and noise are integrated out in closed form).
  *
- * @param earlier the cycles before, the oldest first; those of fewer than three measurements say nothing
+ * @param earlier the cycles before, the oldest first, each measured often enough to say something
  */
 export function wearOf(current: WearCycle, earlier: readonly WearCycle[], limit: number): Wear {
-  const past = earlier.filter(({ points }) => points.length >= 3).map((cycle) => learnt(cycle, limit));
+  const past = earlier.map((cycle) => learnt(cycle, limit));
   const age = Math.max(current.points.at(-1)!.hours - current.from, 1e-6);
   const usualStart =
     past.length > 0
@@ -112,13 +105,9 @@ export function wearOf(current: WearCycle, earlier: readonly WearCycle[], limit:
     const usual = (life / age) ** -LIFE_POWER / USUAL_MASS;
     return past.length > 0 ? OWN_SHARE * lifePrior(past, life) + (1 - OWN_SHARE) * usual : usual;
   });
-  const life = quantiles(found);
+  const ends = (share: number) => current.from + lifeAt(found, share);
   return {
-    limitHours: {
-      early: current.from + life(0.1),
-      likely: current.from + life(0.5),
-      late: current.from + life(0.9),
-    },
+    life: { early: ends(0.1), likely: ends(0.5), late: ends(0.9) },
     at: (hours) => valueAt(found, Math.max(0, hours - current.from), limit),
   };
 }
@@ -251,22 +240,18 @@ function normalised(logs: Float64Array): Float64Array {
   return weights.map((one) => one / total);
 }
 
-/** Quantiles of the life over all shapes. */
-function quantiles({ lives, weights }: Grid) {
-  const mass = new Float64Array(LIFE_STEPS);
-  weights.forEach((weight, index) => (mass[index % LIFE_STEPS] = mass[index % LIFE_STEPS]! + weight));
+/** The life that is not outlived with a given chance, over all shapes. */
+function lifeAt({ lives, weights }: Grid, share: number): number {
   const half = MOST_LIVES ** (0.5 / LIFE_STEPS);
-  return (share: number) => {
-    let below = 0;
-    for (let step = 0; step < LIFE_STEPS; step++) {
-      if (below + mass[step]! >= share) {
-        // Within the step, evenly in the logarithm.
-        return (lives[step]! / half) * half ** ((2 * (share - below)) / mass[step]!);
-      }
-      below += mass[step]!;
-    }
-    return lives[LIFE_STEPS - 1]! * half;
-  };
+  let below = 0;
+  for (let step = 0; step < LIFE_STEPS; step++) {
+    let mass = 0;
+    for (let shape = 0; shape < SHAPES.length; shape++) mass += weights[shape * LIFE_STEPS + step]!;
+    // Within the step, evenly in the logarithm.
+    if (below + mass >= share) return (lives[step]! / half) * half ** ((2 * (share - below)) / mass);
+    below += mass;
+  }
+  return lives[LIFE_STEPS - 1]! * half;
 }
 
 /** Lives and shapes less likely than this have no say in a drawn line. */

@@ -5,7 +5,7 @@ import { filterLevel, type FilteredLevel, type Gains, type LevelStart } from './
 /** A rate that wanders (local level): the most everyday way of seeing it. */
 export interface LevelExpert extends Expert {
   readonly kind: 'level';
-  /** Present rate, its variance, scatter and wander: see {@link import('./crossing.js').gainOf}. */
+  /** Present rate, its variance, scatter and wander: see {@link import('./expert.js').Outlook}. */
   readonly level: number;
   readonly levelVariance: number;
   readonly scatter: number;

@@ -1,7 +1,8 @@
 import type { Expert } from './expert.js';
+import { YEAR_DAYS } from './season.js';
 import type { UseIntervals } from './use-intervals.js';
 
-/** Stretches of the past that an expert is tried on, days: about a month, a quarter, half a year. */
+/** Stretches of the past that an expert is tried on, days: a month, and four. */
 const HORIZONS = [30, 120] as const;
 /** So many intervals an expert must have seen before a forecast of its is judged. */
 const WARM_UP = 4;
@@ -32,13 +33,28 @@ const ages = new Float64Array(ROOM);
 const ratios = new Float64Array(ROOM);
 const foreseen = { mean: 0, variance: 0 };
 
+/** What experts are tried on: the intervals, in the working days of one way of counting them. */
+export interface Track {
+  readonly use: UseIntervals;
+  readonly worked: Float64Array;
+  /** Average use, hours a day. */
+  readonly typical: number;
+}
+
+/** What is near enough over so many calendar days, as a variance, h². */
+function nearEnough({ typical }: Track, days: number): number {
+  const near = NEAR_ENOUGH * typical * days;
+  return near * near;
+}
+
 /**
  * Replays the past of an expert (rolling origin): for each stretch after each reading how far it was out, with what
  * is near enough as a variance, its share of an independent horizon, and how long ago it set out.
  *
  * @returns how many stretches there are
  */
-function replay(expert: Expert, use: UseIntervals, worked: Float64Array, typical: number): number {
+function replay(expert: Expert, track: Track): number {
+  const { worked, use } = track;
   const { count, gained, days, age } = use;
   let found = 0;
   for (const horizon of HORIZONS) {
@@ -56,8 +72,7 @@ function replay(expert: Expert, use: UseIntervals, worked: Float64Array, typical
         expert.foresee(from - 1, span, foreseen);
         errors[found] = hours - foreseen.mean;
         variances[found] = Math.max(1e-9, foreseen.variance);
-        const near = NEAR_ENOUGH * typical * calendar;
-        floors[found] = near * near;
+        floors[found] = nearEnough(track, calendar);
         weights[found] = worked[from]! / horizon / HORIZONS.length;
         ages[found] = age[from]!;
         found += 1;
@@ -84,21 +99,15 @@ export interface Tried {
  * @param withinDays what set out longer ago does not count for its correction
  * @param leastScale it is never believed surer than this
  */
-export function tried(
-  expert: Expert,
-  use: UseIntervals,
-  worked: Float64Array,
-  typical: number,
-  withinDays: number,
-  leastScale: number,
-): Tried {
-  const found = replay(expert, use, worked, typical);
+export function tried(expert: Expert, track: Track, withinDays: number, leastScale: number): Tried {
+  const found = replay(expert, track);
   const own = correctionOf(found, withinDays);
   const correction = { ...own, scale: Math.max(leastScale, own.scale) };
   return { correction, ...scoreOf(found, correction.scale) };
 }
 
-const YEAR_DAYS = 366.25;
+/** What set out within the last year, a day more for the hour of reading. */
+export const LAST_YEAR_DAYS = YEAR_DAYS + 1;
 
 /** How much wider, or narrower, an expert's band must be than it says, by its own past. */
 export interface Correction {
@@ -159,24 +168,19 @@ function scoreOf(stretches: number, scale: number): { score: number; lastYear: n
     const term =
       weights[i]! * Math.exp(-ages[i]! / SCORE_DAYS) * 0.5 * Math.log(fourth * fourth * tail * variance);
     score -= term;
-    if (ages[i]! <= YEAR_DAYS) lastYear -= term;
+    if (ages[i]! <= LAST_YEAR_DAYS) lastYear -= term;
   }
   return { score, lastYear };
 }
 
 /** How well it foretold each of the latest intervals, one by one. */
-export function recentScore(
-  expert: Expert,
-  { count, gained, days, age }: UseIntervals,
-  worked: Float64Array,
-  typical: number,
-  scale: number,
-): number {
+export function recentScore(expert: Expert, track: Track, scale: number): number {
+  const { worked, use } = track;
+  const { count, gained, days, age } = use;
   let score = 0;
   for (let i = count - 1; i >= 1 && age[i]! <= RECENT_DAYS; i--) {
     expert.foresee(i - 1, worked[i]!, foreseen);
-    const variance =
-      Math.max(1e-9, foreseen.variance) * scale * scale + (NEAR_ENOUGH * typical * days[i]!) ** 2;
+    const variance = Math.max(1e-9, foreseen.variance) * scale * scale + nearEnough(track, days[i]!);
     const error = gained[i]! - foreseen.mean;
     const tail = 1 + (error * error) / variance / STEP_FREEDOM;
     score -= 0.5 * (STEP_FREEDOM + 1) * Math.log(tail) + 0.5 * Math.log(variance);
@@ -189,17 +193,13 @@ const FIT_DAYS = 32;
 const LEAST_DENSITY = 1e-12;
 
 /** How well what it believes now fits the last readings: an expert that lags behind a change does not. */
-export function fitScore(
-  expert: Expert,
-  { count, gained, days, age }: UseIntervals,
-  worked: Float64Array,
-  typical: number,
-  scale: number,
-): number {
+export function fitScore(expert: Expert, track: Track, scale: number): number {
+  const { worked, use } = track;
+  const { count, gained, days, age } = use;
   let score = 0;
   for (let i = count - 1; i >= 0 && (i === count - 1 || age[i]! <= FIT_DAYS); i--) {
-    const floor = (NEAR_ENOUGH * typical * days[i]!) ** 2;
-    score += Math.log(Math.max(LEAST_DENSITY, expert.density(gained[i]!, worked[i]!, floor, scale)));
+    const density = expert.density(gained[i]!, worked[i]!, nearEnough(track, days[i]!), scale);
+    score += Math.log(Math.max(LEAST_DENSITY, density));
   }
   return score;
 }

@@ -1,4 +1,4 @@
-import { formatDay, localDayAt, sayDay } from '../basics/index.js';
+import { sayDayAt } from '../basics/index.js';
 import type { UseChange } from './use-views.js';
 
 const TIMES = [
@@ -34,7 +34,7 @@ const HARDLY = 0.1;
  * @example sayUseChange({ at, before: 1, since: 5 }, 'Europe/Zurich') // → Used five times as much since about 2 Oct 2026
  */
 export function sayUseChange({ at, before, since }: UseChange, timeZone: string): string {
-  const on = sayDay(formatDay(localDayAt(at, timeZone)));
+  const on = sayDayAt(at, timeZone);
   const times = since / Math.max(before, 1e-9);
   if (times < HARDLY) return `Hardly used since about ${on}`;
   return `Used ${sayTimesUsed(times)} since about ${on}`;

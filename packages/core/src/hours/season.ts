@@ -3,7 +3,7 @@ import { hoursAt, lastIndexUpTo, type RunHours } from './run-hours.js';
 
 /** The year is looked at in so many equal parts, of about a fortnight each: readings seldom tell more. */
 export const PARTS_OF_YEAR = 24;
-const YEAR_DAYS = 365.25;
+export const YEAR_DAYS = 365.25;
 const PART_MS = (YEAR_DAYS / PARTS_OF_YEAR) * DAY_MS;
 
 /** How much a machine is used in each part of the year against its yearly average. */

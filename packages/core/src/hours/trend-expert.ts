@@ -28,8 +28,8 @@ const LEAST_DECLARED = 0.02;
 /** An interval that ran less than this share of what was foreseen counts as this share: its logarithm has no end. */
 const LEAST_SHARE = 0.1;
 const MOST_SURPRISE = 3;
-/** A rate is never taken for less than this share of the typical one: a logarithm that has run away is caught. */
-const LEAST_LOG_DEVIATION = 12;
+/** A rate is never taken for less than e to this power below the typical one: a logarithm that runs away is caught. */
+const MOST_BELOW = 12;
 
 /**
  * A logarithm of the rate with level and slope, forgetting slowly (discounted regression, West & Harrison,
@@ -49,7 +49,7 @@ export function trendExpert({ gained, days, typical, scatter, start, noise }: Sc
   const first = isDeclared ? start.level : typical;
   const variance = isDeclared ? Math.max(LEAST_DECLARED, scatter * start.variance) : START_VARIANCE;
   let [level, slope, v, c, w] = [Math.log(first), 0, variance, 0, USUAL_SLOPE ** 2];
-  const [lowest, highest] = [Math.log(typical) - LEAST_LOG_DEVIATION, MOST_LOG_RATE];
+  const [lowest, highest] = [Math.log(typical) - MOST_BELOW, MOST_LOG_RATE];
   for (let i = 0; i < count; i++) {
     const span = days[i]!;
     const forgets = Math.exp(Math.min(span, MEMORY_DAYS) / MEMORY_DAYS);

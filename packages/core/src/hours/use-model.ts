@@ -85,21 +85,20 @@ export function fitUse(facts: UseFacts): UseModel | null {
   const season = seasonOf(runHours, prior.seasonTrust);
   const scaled = Math.max(typical, LEAST_TYPICAL);
   const panel = panelOf(facts, use, season, scaled, start);
-  const { outlooks, change, leading, isSeasonal } = weighed(panel);
-  const followed = isSeasonal ? season : null;
-  const time = followed ? panel.seasonal!.time : panel.plain.time;
+  const { outlooks, ruling, change } = weighed(panel);
+  const [{ expert: level, past }] = ruling.views;
   return {
     ...from,
     typical,
     outlooks,
     level: likelyLevel(outlooks),
-    scatter: leading.scatter,
-    windowDays: leading.windowDays,
-    correction: leading.correction,
-    season: followed,
+    scatter: level.scatter,
+    windowDays: level.windowDays,
+    correction: past.correction,
+    season: ruling.season,
     change,
-    time,
-    isIdle: isIdle(runHours, season ? panel.seasonal!.time : time),
+    time: ruling.time,
+    isIdle: isIdle(runHours, (panel.seasonal ?? panel.plain).time),
   };
 }
 

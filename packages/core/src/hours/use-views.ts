@@ -3,10 +3,10 @@ import type { Expert, Outlook } from './expert.js';
 import type { FleetPrior } from './fleet-prior.js';
 import { LEAST_WINDOW, levelExpert, type LevelExpert } from './level-expert.js';
 import type { LevelStart } from './local-level.js';
-import { fitScore, recentScore, tried, type Correction, type Tried } from './past-score.js';
+import { fitScore, LAST_YEAR_DAYS, recentScore, tried, type Track, type Tried } from './past-score.js';
 import { regimeExpert, type Regime, type RegimeExpert } from './regimes.js';
 import type { RunHours } from './run-hours.js';
-import { earlierFactors, seasonalTime, type Season, type WorkingTime } from './season.js';
+import { earlierFactors, seasonalTime, YEAR_DAYS, type Season, type WorkingTime } from './season.js';
 import { trendExpert, type TrendExpert } from './trend-expert.js';
 import { relativeScatter, workedDays, type UseIntervals } from './use-intervals.js';
 
@@ -22,18 +22,17 @@ interface Seen {
 type Member = LevelExpert | RegimeExpert | TrendExpert;
 
 /** An expert with its past. */
-interface View {
-  readonly expert: Member;
+interface View<One extends Member = Member> {
+  readonly expert: One;
   readonly past: Tried;
 }
 
 /** The experts on one way of counting days. */
-export interface Views {
+export interface Views extends Track {
   readonly time: WorkingTime;
-  readonly worked: Float64Array;
   readonly scatter: number;
   readonly season: Season | null;
-  readonly views: readonly View[];
+  readonly views: readonly [View<LevelExpert>, View<RegimeExpert>, View<TrendExpert>];
 }
 
 export interface Panel extends Seen {
@@ -58,17 +57,24 @@ const SEASON_RARENESS = 10;
 const PATTERN_OFF = 0.2;
 /** A short window that a single jump called for is no reason to be very sure. */
 const [SHORT_WINDOW, SHORT_SCALE] = [80, 0.9];
-const YEAR_DAYS = 365.25;
 
 /** Lets every expert look at the readings, in working days. */
 export function viewsOf(seen: Seen, time: WorkingTime, worked: Float64Array, season: Season | null): Views {
   const { scatter, experts } = expertsOn(seen, worked, season !== null);
-  const views = experts.map((expert): View => {
-    const isShort = expert.kind === 'level' && expert.windowDays <= SHORT_WINDOW;
-    const least = isShort ? SHORT_SCALE : 0;
-    return { expert, past: tried(expert, seen.use, worked, seen.typical, Infinity, least) };
+  const track = { use: seen.use, worked, typical: seen.typical };
+  const viewOf = <One extends Member>(expert: One, leastScale = 0): View<One> => ({
+    expert,
+    past: tried(expert, track, Infinity, leastScale),
   });
-  return { time, worked, scatter, season, views };
+  const [level, regimes, trend] = experts;
+  const leastScale = level.windowDays <= SHORT_WINDOW ? SHORT_SCALE : 0;
+  return {
+    ...track,
+    time,
+    scatter,
+    season,
+    views: [viewOf(level, leastScale), viewOf(regimes), viewOf(trend)],
+  };
 }
 
 function expertsOn({ use, typical, start, prior }: Seen, worked: Float64Array, isSeasonal: boolean) {
@@ -76,10 +82,11 @@ function expertsOn({ use, typical, start, prior }: Seen, worked: Float64Array, i
   const scatter = relativeScatter(gained, worked, typical, prior.spread ** 2);
   const noise = isSeasonal ? worked.map((span, i) => ((PATTERN_OFF * typical * days[i]!) / span) ** 2) : null;
   const leastWindow = isSeasonal ? LEAST_SEASON_WINDOW : LEAST_WINDOW;
-  const experts: readonly Member[] = [
+  const scattered = { gained, days: worked, typical, scatter, start, noise };
+  const experts: readonly [LevelExpert, RegimeExpert, TrendExpert] = [
     levelExpert({ days: worked, gained, count }, start, typical, prior, leastWindow),
-    regimeExpert({ gained, days: worked, typical, scatter, start, noise }, isSeasonal ? SEASON_RARENESS : 1),
-    trendExpert({ gained, days: worked, typical, scatter, start, noise }),
+    regimeExpert(scattered, isSeasonal ? SEASON_RARENESS : 1),
+    trendExpert(scattered),
   ];
   return { scatter, experts };
 }
@@ -101,13 +108,14 @@ interface Scores {
   readonly fit: number;
 }
 
-function logWeights({ use, typical }: Seen, { views, worked, scatter }: Views) {
+function logWeights(on: Views) {
+  const { views, scatter } = on;
   const scores = views.map(({ expert, past }): Scores => {
     const { scale } = past.correction;
     return {
       past: past.score,
-      recent: recentScore(expert, use, worked, typical, scale),
-      fit: fitScore(expert, use, worked, typical, scale),
+      recent: recentScore(expert, on, scale),
+      fit: fitScore(expert, on, scale),
     };
   });
   // Measured against the regimes, so that no single one of them runs away.
@@ -168,10 +176,10 @@ function trySeason(panel: Panel, season: Season): readonly Omit<Scores, 'fit'>[]
   const factors = earlierFactors(runHours, season, prior.seasonTrust);
   if (!factors) return null;
   const time = seasonalTime({ factors }, runHours.at[0]!, runHours.at.at(-1)! + 31 * DAY_MS);
-  const worked = workedDays(use, runHours, time);
-  return expertsOn(panel, worked, true).experts.map((expert) => {
-    const { correction, lastYear } = tried(expert, use, worked, typical, YEAR_DAYS + 1, 0);
-    return { past: lastYear, recent: recentScore(expert, use, worked, typical, correction.scale) };
+  const track = { use, worked: workedDays(use, runHours, time), typical };
+  return expertsOn(panel, track.worked, true).experts.map((expert) => {
+    const { correction, lastYear } = tried(expert, track, LAST_YEAR_DAYS, 0);
+    return { past: lastYear, recent: recentScore(expert, track, correction.scale) };
   });
 }
 
@@ -181,42 +189,31 @@ const LEAST_REGIME = 0.02;
 
 export interface Weighed {
   readonly outlooks: readonly Outlook[];
-  readonly isSeasonal: boolean;
-  /** The wandering rate of the leading way of counting days, for what is told of it. */
-  readonly leading: {
-    readonly scatter: number;
-    readonly windowDays: number;
-    readonly correction: Correction;
-  };
+  /** The way of counting days that has more than half of the weight. */
+  readonly ruling: Views;
   readonly change: UseChange | null;
 }
 
 /** Weighs the experts by their past and lets each go on from the last reading. */
 export function weighed(panel: Panel): Weighed {
-  const plain = logWeights(panel, panel.plain);
-  const parts: [Views, readonly number[], number][] = [[panel.plain, plain.weights, 1]];
-  let isSeasonal = false;
-  if (panel.seasonal) {
-    const seasonal = logWeights(panel, panel.seasonal);
-    const share = 1 / (1 + Math.exp(-seasonOdds(panel, panel.seasonal.season!, seasonal, plain)));
-    parts[0]![2] = 1 - share;
-    parts.push([panel.seasonal, seasonal.weights, share]);
-    isSeasonal = share > 0.5;
-  }
-  const outlooks = parts.flatMap(([views, weights, share]) =>
-    views.views.flatMap((view, index) => {
-      const weight = share * weights[index]!;
-      return weight < LEAST_WEIGHT ? [] : outlooksOf(panel, views, view, weight);
-    }),
-  );
+  const { plain, seasonal } = panel;
+  const inPlain = logWeights(plain);
+  const inSeason = seasonal && logWeights(seasonal);
+  const share = inSeason ? 1 / (1 + Math.exp(-seasonOdds(panel, seasonal.season!, inSeason, inPlain))) : 0;
+  const outlooksOn = (on: Views, weights: readonly number[], ofAll: number) =>
+    on.views.flatMap((view, index) => {
+      const weight = ofAll * weights[index]!;
+      return weight < LEAST_WEIGHT ? [] : outlooksOf(panel, on, view, weight);
+    });
+  const outlooks = [
+    ...outlooksOn(plain, inPlain.weights, 1 - share),
+    ...(inSeason ? outlooksOn(seasonal, inSeason.weights, share) : []),
+  ];
   const total = outlooks.reduce((sum, { weight }) => sum + weight, 0);
-  const ruling = isSeasonal ? panel.seasonal! : panel.plain;
-  const level = ruling.views[0]!;
-  const { scatter, windowDays } = level.expert as LevelExpert;
+  const ruling = seasonal && share > 0.5 ? seasonal : plain;
   return {
     outlooks: outlooks.map((outlook) => ({ ...outlook, weight: outlook.weight / total })),
-    isSeasonal,
-    leading: { scatter, windowDays, correction: level.past.correction },
+    ruling,
     change: changeOf(panel, ruling),
   };
 }
@@ -329,7 +326,7 @@ const [SURE_CHANGE, LARGE_CHANGE] = [0.8, 1.5];
 
 /** The last change of use, where it is sure enough and large enough to be told. */
 function changeOf({ runHours, use }: Panel, { views, worked }: Views): UseChange | null {
-  const { regimes } = views[1]!.expert as RegimeExpert;
+  const { regimes } = views[1].expert;
   const begun = regimes.filter(({ begins }) => begins > 0);
   const sure = begun.reduce((sum, { weight }) => sum + weight, 0);
   const likeliest = begun[0];

@@ -60,10 +60,11 @@ export function conditionFound(
 ): ConditionFound {
   const figure = checkByCode(trigger.check)?.figure;
   if (!figure || figure.worse === 'either') return { known: 'nothing' };
-  const { points, resets, begins } = recordOf(trigger.check, history, clock);
+  const { points, begins } = recordOf(trigger.check, history, clock);
   const limit = limitOf(trigger, points);
   if (limit === null) return { known: 'nothing' };
-  const reset = doneHours === null ? resets : Math.max(resets, doneHours);
+  const begun = doneHours === null ? begins : [...begins, Math.max(doneHours, ...begins)];
+  const reset = Math.max(-Infinity, ...begun);
   const since = points.filter(({ hours }) => hours >= reset);
   const latest = since.at(-1);
   if (!latest) return { known: 'nothing' };
@@ -75,12 +76,7 @@ export function conditionFound(
     const span = Math.max(due - from, 1);
     return { known: 'point', early: due, due, late: due, span, window: nearingHours(span), ...common };
   }
-  const trend = trendOf(
-    points.filter(({ hours }) => hours <= latest.hours),
-    Number.isFinite(reset) ? [...begins, reset] : begins,
-    limit,
-    figure.worse,
-  );
+  const trend = trendOf(points, begun, limit, figure.worse);
   if (!trend) return { known: 'within', why: 'too-few-measurements', ...common };
   if (!trend.limitHours || !trend.isForeseeable) return { known: 'within', why: 'not-worsening', ...common };
   const { early, likely: due, late } = trend.limitHours;
@@ -136,11 +132,9 @@ interface MeasuredPoint {
   readonly uncertainty: number;
 }
 
-/** What was measured by one check, in order of time, and the run hours at which it last began anew. */
+/** What was measured by one check, in order of time, and the run hours at which work began it anew. */
 interface CheckRecord {
   readonly points: readonly MeasuredPoint[];
-  readonly resets: number;
-  /** All of those hours: what came before them are earlier cycles, of which the trend learns. */
   readonly begins: readonly number[];
 }
 
@@ -166,7 +160,7 @@ function readRecord(check: string, history: UnitHistory, clock: HourClock): Chec
     return hours === undefined ? [] : [{ fact, hours, value: fact.value, uncertainty: fact.uncertainty }];
   });
   const begins = resetHours(history.services, checkByCode(check)?.resetBy ?? [], clock);
-  return { points, resets: Math.max(-Infinity, ...begins), begins };
+  return { points, begins };
 }
 
 function resetHours(

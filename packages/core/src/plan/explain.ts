@@ -88,18 +88,15 @@ export function explain(
 }
 
 /** Explains every task of a plan that was judged, by code: what is said of it is what was judged. */
-export function explainAll({
-  plan,
-  standing,
-  judged,
-  useChange,
-}: JudgedPlan): ReadonlyMap<string, Explanation> {
-  const tasks = new Map(plan.tasks.map((task) => [task.code, task]));
+export function explainAll(plan: JudgedPlan): ReadonlyMap<string, Explanation> {
+  const { standing, judged } = plan;
+  const tasks = new Map(plan.plan.tasks.map((task) => [task.code, task]));
+  const useChange = plan.useChange();
   return new Map(
     standing.tasks.flatMap((due) => {
       const [task, one] = [tasks.get(due.code), judged.get(due.code)];
       return task && one
-        ? [[due.code, explanationOf(task, one, due, standing.meter, useChange())] as const]
+        ? [[due.code, explanationOf(task, one, due, standing.meter, useChange)] as const]
         : [];
     }),
   );

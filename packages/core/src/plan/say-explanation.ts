@@ -1,4 +1,4 @@
-import { formatDay, localDayAt, sayDay, type Instant } from '../basics/index.js';
+import { sayDay, sayDayAt, type Instant } from '../basics/index.js';
 import { sayHoursSeen, type MeterScale } from '../hours/index.js';
 import { formatFigure } from '../quantities/index.js';
 import type { ExplainedTrigger, Explanation } from './explain.js';
@@ -40,7 +40,7 @@ export function sayExplanation(
   say: SayQuantity = sayStored,
 ): readonly SaidStep[] {
   const { triggers, factors, due } = explanation;
-  const day = (at: Instant) => sayDay(formatDay(localDayAt(at, timeZone)));
+  const day = (at: Instant) => sayDayAt(at, timeZone);
   const steps: SaidStep[] = [
     { step: 'rule', words: sayRule(explanation, say) },
     ...saySources(explanation, say),

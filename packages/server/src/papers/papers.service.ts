@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { formatDay, localDayAt, sayDay, sayMoment } from '@entretien/core/basics';
+import { sayDay, sayDayAt, sayMoment } from '@entretien/core/basics';
 import { checkByCode, sayVerdict } from '@entretien/core/checks';
 import type { StopView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
@@ -70,7 +70,7 @@ export class PapersService {
       tag: plate.tag,
       description: describeMachine(plate),
       site: this.sites.find(plate.siteId)?.name ?? '',
-      doneOn: last ? sayDay(formatDay(localDayAt(last.doneAt, history.timeZone))) : null,
+      doneOn: last ? sayDayAt(last.doneAt, history.timeZone) : null,
       doneHours: doneHoursOf(judged),
       doneBy: last ? this.doneBy(unit.id, last.doneAt) : null,
       work: lastTask.length > 0 ? lastTask.map(({ name }) => name).join(', ') : null,

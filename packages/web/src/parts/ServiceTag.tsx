@@ -1,6 +1,6 @@
 import { Box, Stack, Typography } from '@mui/material';
 import type { StandingView } from '@entretien/contracts';
-import { formatDay, localDayAt, sayDay } from '@entretien/core/basics';
+import { sayDayAt } from '@entretien/core/basics';
 import QRCode from 'qrcode';
 import { figureFont } from '../app/theme.js';
 import { DueFigure } from './DueFigure.js';
@@ -33,7 +33,7 @@ export function ServiceTag({
     .filter(({ coveredBy, likelyOn }) => coveredBy === null && likelyOn !== null)
     .sort((a, b) => a.likelyOn!.localeCompare(b.likelyOn!))
     .slice(0, 4);
-  const done = [sayDay(formatDay(localDayAt(doneAt, timeZone))), hours ?? '', doneBy];
+  const done = [sayDayAt(doneAt, timeZone), hours ?? '', doneBy];
   return (
     <Box
       component="section"

@@ -10,7 +10,17 @@ import { refuse } from '../../basics/index.js';
 import { stagesOf } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject, CheckValues, Suggestion, Verdict } from '../check.js';
 import { ambient, choice, gauge, quantity } from '../fields.js';
-import { doTask, isHighPressure, isPiston, judged, limit, lookAt, percent, whenHigh } from '../judging.js';
+import {
+  doTask,
+  isHighPressure,
+  isPiston,
+  judged,
+  limit,
+  lookAt,
+  lower,
+  percent,
+  whenHigh,
+} from '../judging.js';
 
 /** A fault this likely is acted on, or watched (common practice). */
 const SURE = { watch: 0.3, act: 0.6 } as const;
@@ -192,18 +202,23 @@ export const valveParts = [
 /** A suspect of the ladder by name; two faults by both. */
 export function suspectName({ faults }: Pick<LadderSuspect, 'faults'>): string {
   if (faults.length === 0) return 'Nothing wrong';
-  return faults.map(faultName).join(' and ');
+  const [first, ...more] = faults.map(faultName);
+  return [first, ...more.map(lower)].join(' and ');
 }
 
-function faultName({ kind, stage }: LadderFault, index: number): string {
-  const name = {
-    valves: `Valves of stage ${stage}`,
-    ring: `Ring of stage ${stage}`,
-    cooler: `Cooler after stage ${stage}`,
-    gauge: `Gauge after stage ${stage}`,
-    intake: 'Intake choked',
-  }[kind];
-  return index === 0 ? name : `${name[0]!.toLowerCase()}${name.slice(1)}`;
+function faultName({ kind, stage }: LadderFault): string {
+  switch (kind) {
+    case 'valves':
+      return `Valves of stage ${stage}`;
+    case 'ring':
+      return `Ring of stage ${stage}`;
+    case 'cooler':
+      return `Cooler after stage ${stage}`;
+    case 'gauge':
+      return `Gauge after stage ${stage}`;
+    case 'intake':
+      return 'Intake choked';
+  }
 }
 
 /** The reading of a ladder in a sentence or two. */
@@ -214,7 +229,7 @@ export function sayLadder({ suspects, stages, hasBaseline }: LadderReading): str
   const [fault, second] = first.faults;
   if (!fault) return `The stages share the work as they should, ${sure} sure.`;
   if (second) {
-    return `Two things at once explain it best, ${sure} sure: ${suspectName({ faults: [fault] }).toLowerCase()}, and ${suspectName({ faults: [second] }).toLowerCase()}.`;
+    return `Two things at once explain it best, ${sure} sure: ${lower(faultName(fault))}, and ${lower(faultName(second))}.`;
   }
   const { stage } = fault;
   switch (fault.kind) {
