@@ -32,11 +32,18 @@ export function parseLocalDate(text: string): Outcome<DayNumber> {
   return succeed(ms / DAY_MS);
 }
 
+const readDays = new Map<LocalDate, DayNumber>();
+
 /** The day number of a date already known to be well formed. */
 export function dayNumberOf(date: LocalDate): DayNumber {
-  const outcome = parseLocalDate(date);
-  if (!outcome.ok) throw new RangeError(outcome.problem.sentence);
-  return outcome.value;
+  let day = readDays.get(date);
+  if (day === undefined) {
+    const outcome = parseLocalDate(date);
+    if (!outcome.ok) throw new RangeError(outcome.problem.sentence);
+    day = outcome.value;
+    readDays.set(date, day);
+  }
+  return day;
 }
 
 const writtenDays = new Map<DayNumber, LocalDate>();
@@ -86,8 +93,10 @@ function zoneOffset(zone: string, instant: Instant): number {
 }
 
 function dayOffset(zone: string, day: DayNumber): DayOffset {
-  let [before, after] = [day * DAY_MS, (day + 1) * DAY_MS];
-  const [offset, offsetAfter] = [offsetByLibrary(zone, before), offsetByLibrary(zone, after)];
+  let before = day * DAY_MS;
+  let after = (day + 1) * DAY_MS;
+  const offset = offsetByLibrary(zone, before);
+  const offsetAfter = offsetByLibrary(zone, after);
   if (offset === offsetAfter) return { offset, changesAt: after, offsetAfter };
   while (after - before > 1) {
     const middle = Math.floor((before + after) / 2);

@@ -114,6 +114,33 @@ describe('the trend of a check', () => {
       }),
     );
   });
+
+  test('a cycle that was measured eleven times teaches its shape and life closely', () => {
+    // v = 4 + 2.6·(h/1600)², with some scatter; the limit of 6.62 comes 1,600 h after the work at 1,600 h.
+    const measured = [
+      [34, 3.9826],
+      [205, 4.0168],
+      [311, 4.0476],
+      [490, 4.2134],
+      [615, 4.3387],
+      [795, 4.6184],
+      [923, 4.8373],
+      [1069, 5.1676],
+      [1235, 5.5246],
+      [1355, 5.8861],
+      [1461, 6.1964],
+      [1683, 3.9893],
+      [1874, 4.0429],
+      [2078, 4.2218],
+      [2249, 4.4175],
+    ] as const;
+    const points = measured.map(([hours, value]) => ({ hours, value, uncertainty: 0.02 }));
+    const { limitHours, at } = trendOf(points, [0, 1600], 6.62, 'higher')!;
+    expect(limitHours!.early).toBeGreaterThan(3070);
+    expect(limitHours!.late).toBeLessThan(3300);
+    expect(at(2249).value).toBeCloseTo(4.42, 1);
+    expect(at(2249).deviation).toBeLessThan(0.03);
+  });
 });
 
 describe('before and after', () => {

@@ -24,10 +24,10 @@ const power = (exponent: number, prior: number): Shape => ({
   prior,
   exponent,
 });
-const exponential = (rate: number, prior: number): Shape => ({
-  of: (share) => Math.expm1(rate * share) / Math.expm1(rate),
-  prior,
-});
+const exponential = (rate: number, prior: number): Shape => {
+  const whole = Math.exp(rate) - 1;
+  return { of: (share) => (Math.exp(rate * share) - 1) / whole, prior };
+};
 /** Shapes of wear, each with how usual it is (common practice; an even wear is the commonest). */
 const SHAPES: readonly Shape[] = [
   power(0.5, 0.07),
@@ -101,14 +101,27 @@ export function wearOf(current: WearCycle, earlier: readonly WearCycle[], limit:
     past.length > 0
       ? past.reduce((sum, { start }) => sum + start, 0) / past.length
       : current.points[0]!.value;
-  const found = gridOf(current, limit, age, usualStart, shapePrior(past), (life) => {
-    const usual = (life / age) ** -LIFE_POWER / USUAL_MASS;
-    return past.length > 0 ? OWN_SHARE * lifePrior(past, life) + (1 - OWN_SHARE) * usual : usual;
-  });
+  const facts: GridFacts = {
+    cycle: current,
+    limit,
+    age,
+    usualStart,
+    shapePriors: shapePrior(past),
+    lifeDensity: (life) => {
+      const usual = (life / age) ** -LIFE_POWER / USUAL_MASS;
+      return past.length > 0 ? OWN_SHARE * lifePrior(past, life) + (1 - OWN_SHARE) * usual : usual;
+    },
+  };
+  const found = layGrid(facts, scratch);
   const ends = (share: number) => current.from + lifeAt(found, share);
+  // Drawn seldom, judged by often: a grid to draw by is laid out when it is asked for.
+  let drawn: Grid | null = null;
   return {
     life: { early: ends(0.1), likely: ends(0.5), late: ends(0.9) },
-    at: (hours) => valueAt(found, Math.max(0, hours - current.from), limit),
+    at: (hours) => {
+      drawn ??= layGrid(facts, emptyGrid());
+      return valueAt(drawn, Math.max(0, hours - current.from), limit);
+    },
   };
 }
 
@@ -126,27 +139,33 @@ interface Learnt {
 function learnt(cycle: WearCycle, limit: number): Learnt {
   // It may have gone past its limit already when the work was done: that is usually done near the end.
   const ended = Math.max(cycle.until - cycle.from, 1e-6);
-  const priors = SHAPES.map(({ prior }) => prior);
-  const { weights, starts } = gridOf(cycle, limit, ended / 2, cycle.points[0]!.value, priors, (life) =>
-    Math.exp(-(((Math.log(life / ended) - ENDED_LOG) / ENDED_DEVIATION) ** 2) / 2),
+  const { weights, starts } = layGrid(
+    {
+      cycle,
+      limit,
+      age: ended / 2,
+      usualStart: cycle.points[0]!.value,
+      shapePriors: USUAL_SHAPES,
+      lifeDensity: (life) => Math.exp(-(((Math.log(life / ended) - ENDED_LOG) / ENDED_DEVIATION) ** 2) / 2),
+    },
+    scratch,
   );
-  return {
-    shapes: SHAPES.map(({ prior }, shape) => {
-      const row = weights.subarray(shape * LIFE_STEPS, (shape + 1) * LIFE_STEPS);
-      return (
-        Math.max(
-          row.reduce((sum, one) => sum + one, 0),
-          1e-9,
-        ) / prior
-      );
-    }),
-    logLife: Math.log(ended) + ENDED_LOG,
-    start: weights.reduce((sum, weight, index) => sum + weight * starts[index]!, 0),
-  };
+  let start = 0;
+  const shapes = SHAPES.map(({ prior }, shape) => {
+    let likely = 0;
+    for (let at = shape * LIFE_STEPS; at < (shape + 1) * LIFE_STEPS; at++) {
+      likely += weights[at]!;
+      start += weights[at]! * starts[at]!;
+    }
+    return Math.max(likely, 1e-9) / prior;
+  });
+  return { shapes, logLife: Math.log(ended) + ENDED_LOG, start };
 }
 
-function shapePrior(past: readonly Learnt[]): number[] {
-  if (past.length === 0) return SHAPES.map(({ prior }) => prior);
+const USUAL_SHAPES = SHAPES.map(({ prior }) => prior);
+
+function shapePrior(past: readonly Learnt[]): readonly number[] {
+  if (past.length === 0) return USUAL_SHAPES;
   const raised = SHAPES.map(
     ({ prior }, index) =>
       prior * past.reduce((product, { shapes }) => product * shapes[index]! ** CYCLE_POWER, 1),
@@ -163,54 +182,144 @@ function lifePrior(past: readonly Learnt[], life: number): number {
   return Math.exp(-(((Math.log(life) - mean) / deviation) ** 2) / 2) / (deviation * Math.sqrt(2 * Math.PI));
 }
 
-function gridOf(
-  { from, points }: WearCycle,
-  limit: number,
-  age: number,
-  usualStart: number,
-  shapePriors: readonly number[],
-  lifeDensity: (life: number) => number,
-): Grid {
+/** What a grid is laid out by. */
+interface GridFacts {
+  readonly cycle: WearCycle;
+  readonly limit: number;
+  /** The least life tried. */
+  readonly age: number;
+  readonly usualStart: number;
+  readonly shapePriors: readonly number[];
+  readonly lifeDensity: (life: number) => number;
+}
+
+const ROOM = SHAPES.length * LIFE_STEPS;
+
+function emptyGrid(): Grid {
+  const row = (length: number) => new Float64Array(length);
+  return { lives: row(LIFE_STEPS), weights: row(ROOM), starts: row(ROOM), startVariances: row(ROOM) };
+}
+
+// Laid out anew for each check of each machine of a fleet: nothing of it is kept.
+const scratch = emptyGrid();
+const variances = new Float64Array(ROOM);
+const precisions = new Float64Array(ROOM);
+
+/** Weighs every shape with every life, into a grid. */
+function layGrid(facts: GridFacts, grid: Grid): Grid {
+  const { cycle, age, lifeDensity, shapePriors } = facts;
+  const { lives, weights } = grid;
+  const least = fitEach(facts, grid);
+  const densities = STEPS.map((step, index) => lifeDensity((lives[index] = age * step)));
+  const shaped = NOISE_WEIGHT + cycle.points.length;
+  let total = 0;
+  for (let at = 0; at < ROOM; at++) {
+    // Student's t, against the best of them: its constant falls out.
+    const likely = Math.sqrt(wholePower(least / variances[at]!, shaped) / precisions[at]!);
+    const weight = shapePriors[Math.floor(at / LIFE_STEPS)]! * densities[at % LIFE_STEPS]! * likely;
+    weights[at] = weight;
+    total += weight;
+  }
+  for (let at = 0; at < ROOM; at++) weights[at] = weights[at]! / total;
+  return grid;
+}
+
+/** A power with a whole exponent above 0. */
+function wholePower(base: number, exponent: number): number {
+  let result = 1;
+  for (let rest = exponent; rest > 0; rest = Math.floor(rest / 2)) {
+    if (rest % 2 === 1) result *= base;
+    base *= base;
+  }
+  return result;
+}
+
+/** Nothing was measured so many times as far gone as its limit: a life and a shape that say so are wrong. */
+const MOST_WORN = 20;
+
+/** Sums over the measurements, of the share worn w and of what was measured above the usual start v. */
+interface Sums {
+  worn: number;
+  wornSquared: number;
+  wornValue: number;
+}
+
+const sums: Sums = { worn: 0, wornSquared: 0, wornValue: 0 };
+
+function sumUp(worn: readonly number[], values: readonly number[]): void {
+  let total = 0;
+  let squared = 0;
+  let withValue = 0;
+  for (let i = 0; i < worn.length; i++) {
+    const one = worn[i]!;
+    total += one;
+    squared += one * one;
+    withValue += one * values[i]!;
+  }
+  sums.worn = total;
+  sums.wornSquared = squared;
+  sums.wornValue = withValue;
+}
+
+/**
+ * The start that fits the measurements best with each shape and life, and how far they then lie off: least squares of
+ * v = v₀(1 − w) + limit·w, everything measured from the usual start, which counts as one measurement more.
+ *
+ * @returns the least variance of all
+ */
+function fitEach({ cycle: { from, points }, limit, age, usualStart }: GridFacts, grid: Grid): number {
   const count = points.length;
   const told = points.reduce((sum, { uncertainty }) => sum + uncertainty ** 2, 0) / count;
   const noise = Math.max(1e-9, NOISE_FACTOR ** 2 * Math.max(told, seenNoise(points)));
-  const ratio = noise / Math.max(noise, (START_SHARE * (limit - usualStart)) ** 2);
-  const ages = points.map(({ hours }) => Math.max(0, hours - from));
-  const lives = Float64Array.from(STEPS, (step) => age * step);
-  const lifeLogs = lives.map((life) => Math.log(lifeDensity(life)));
-  const room = SHAPES.length * LIFE_STEPS;
-  const [weights, starts, startVariances] = [
-    new Float64Array(room),
-    new Float64Array(room),
-    new Float64Array(room),
-  ];
+  const toLimit = limit - usualStart;
+  const ratio = noise / Math.max(noise, (START_SHARE * toLimit) ** 2);
+  const values = points.map(({ value }) => value - usualStart);
+  const ages = points.map(({ hours }) => Math.max(0, hours - from) / age);
+  const valueSum = values.reduce((sum, value) => sum + value, 0);
+  const squareSum = values.reduce((sum, value) => sum + value * value, 0);
   const shaped = NOISE_WEIGHT + count;
+  const worn = new Array<number>(count).fill(0);
+  let least = Infinity;
   SHAPES.forEach(({ of: shape, exponent }, index) => {
-    // A power of age over life is that of age over the present age, times one that is the same for all machines.
-    const worn = exponent === undefined ? null : ages.map((one) => (one / age) ** exponent);
+    // A power of age over life is that of age over the present age, times one that is the same for all machines: its
+    // sums are those at the present age, shrunk.
     const shrinks = exponent === undefined ? 1 : MOST_LIVES ** (-exponent / LIFE_STEPS);
-    let shrunk = Math.sqrt(shrinks);
-    const shapeLog = Math.log(shapePriors[index]!);
+    let shrunk = exponent === undefined ? 1 : Math.sqrt(shrinks);
+    if (exponent !== undefined) {
+      for (let i = 0; i < count; i++) worn[i] = ages[i]! ** exponent;
+      sumUp(worn, values);
+    }
     for (let step = 0; step < LIFE_STEPS; step++) {
-      let [precision, weighted, squares] = [ratio, ratio * usualStart, ratio * usualStart * usualStart];
-      for (let i = 0; i < count; i++) {
-        const gone = worn ? worn[i]! * shrunk : shape(ages[i]! / lives[step]!);
-        const rest = points[i]!.value - limit * gone;
-        precision += (1 - gone) * (1 - gone);
-        weighted += (1 - gone) * rest;
-        squares += rest * rest;
+      if (exponent === undefined) {
+        const life = STEPS[step]!;
+        for (let i = 0; i < count; i++) worn[i] = shape(ages[i]! / life);
+        sumUp(worn, values);
       }
+      const at = index * LIFE_STEPS + step;
+      if (shrunk * worn[count - 1]! > MOST_WORN) {
+        grid.starts[at] = usualStart;
+        grid.startVariances[at] = 0;
+        variances[at] = Infinity;
+        shrunk *= shrinks;
+        continue;
+      }
+      const gone = shrunk * sums.worn;
+      const goneSquared = shrunk * shrunk * sums.wornSquared;
+      const goneValue = shrunk * sums.wornValue;
+      const precision = ratio + count - 2 * gone + goneSquared;
+      const weighted = valueSum - goneValue - toLimit * (gone - goneSquared);
+      const squares = squareSum - 2 * toLimit * goneValue + toLimit * toLimit * goneSquared;
       shrunk *= shrinks;
       const start = weighted / precision;
-      const variance = (NOISE_WEIGHT * noise + Math.max(0, squares - precision * start * start)) / shaped;
-      const at = index * LIFE_STEPS + step;
-      starts[at] = start;
-      startVariances[at] = variance / precision;
-      weights[at] =
-        shapeLog + lifeLogs[step]! + 0.5 * Math.log(ratio / precision) - 0.5 * shaped * Math.log(variance);
+      const variance = (NOISE_WEIGHT * noise + Math.max(0, squares - weighted * start)) / shaped;
+      grid.starts[at] = usualStart + start;
+      grid.startVariances[at] = variance / precision;
+      variances[at] = variance;
+      precisions[at] = precision;
+      if (variance < least) least = variance;
     }
   });
-  return { lives, weights: normalised(weights), starts, startVariances };
+  return least;
 }
 
 /** So many triples of measurements count half. */
@@ -232,13 +341,6 @@ function seenNoise(points: readonly TrendPoint[]): number {
 
 /** Lives tried, as multiples of the age. */
 const STEPS = Array.from({ length: LIFE_STEPS }, (_, step) => MOST_LIVES ** ((step + 0.5) / LIFE_STEPS));
-
-function normalised(logs: Float64Array): Float64Array {
-  const most = logs.reduce((best, log) => Math.max(best, log), -Infinity);
-  const weights = logs.map((log) => Math.exp(log - most));
-  const total = weights.reduce((sum, one) => sum + one, 0);
-  return weights.map((one) => one / total);
-}
 
 /** The life that is not outlived with a given chance, over all shapes. */
 function lifeAt({ lives, weights }: Grid, share: number): number {

@@ -83,17 +83,6 @@ export function declaredTime(
   const at = (moment: Instant) => upTo(firstDay + Math.max(0, moment - origin) / DAY_MS);
   return {
     at,
-    momentOf: (workingDays) => {
-      // Never falling: halved until it is found to the minute.
-      let [low, high] = [0, workingDays + 14];
-      while (upTo(firstDay + high) < workingDays && high < 40_000) high *= 2;
-      while (high - low > 1 / 1440) {
-        const middle = (low + high) / 2;
-        if (upTo(firstDay + middle) < workingDays) low = middle;
-        else high = middle;
-      }
-      return origin + high * DAY_MS;
-    },
     // Over the week about a moment: by the hour of asking it would be nothing on every Sunday.
     factorAt: (moment) => (at(moment + 3.5 * DAY_MS) - at(moment - 3.5 * DAY_MS)) / 7,
   };

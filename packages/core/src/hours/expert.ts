@@ -12,6 +12,7 @@ export interface Expert {
 
 /** What regimes and trend look at. */
 export interface Scattered {
+  readonly count: number;
   readonly gained: Float64Array;
   readonly days: Float64Array;
   /** Average use, hours a day. */
@@ -69,8 +70,9 @@ export function dampedDays(days: number): number {
   return DAMPING_DAYS - (DAMPING_DAYS ** 2 * (1 - Math.exp(-days / DAMPING_DAYS))) / days;
 }
 
-/** No rate is more than the clock allows: its logarithm, with room for a season's busy days. */
+/** No rate is more than the clock allows, with room for a season's busy days: its logarithm, and itself, hours a day. */
 export const MOST_LOG_RATE = 3.3;
+export const MOST_RATE = Math.exp(MOST_LOG_RATE);
 
 /** Student's t with 4 degrees of freedom, but for its constant: a square of the deviation over its variance. */
 export function tDensity4(square: number, variance: number): number {

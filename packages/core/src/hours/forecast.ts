@@ -3,7 +3,7 @@ import { dayReached, hoursReached, layOut, type CrossingSurface } from './crossi
 import type { Outlook } from './expert.js';
 import { filterLevel } from './local-level.js';
 import { whenReached, type RunHours } from './run-hours.js';
-import { surfaceFrom, type UseModel } from './use-model.js';
+import type { UseModel } from './use-model.js';
 
 /** When a figure of run hours is reached: one chance in ten of being earlier than early, or later than late. */
 export interface Forecast {
@@ -53,7 +53,7 @@ export function whenLikely(model: UseModel, runHours: RunHours, hours: number): 
   const remaining = hours - model.fromHours;
   if (remaining <= 0) return whenReached(runHours, hours, null);
   if (model.outlooks.length === 0) return null;
-  const day = dayReached(surfaceFrom(model), remaining, LIKELY);
+  const day = dayReached(model.ahead, remaining, LIKELY);
   return day === null ? null : model.fromAt + day * DAY_MS;
 }
 
@@ -76,7 +76,7 @@ export function forecastHours(
     return { earlyAt: at, likelyAt: at, lateAt: at, reason: null };
   }
   if (model.outlooks.length === 0) return { ...NO_DATE, reason: 'use-unknown' };
-  const surface = from.at === model.fromAt ? surfaceFrom(model) : layOut(model.outlooks, from.at);
+  const surface = from.at === model.fromAt ? model.ahead : layOut(model.outlooks, from.at);
   const likely = dayReached(surface, remaining, LIKELY);
   // What is not even likely to come within ten years has no date at all: an early one would mislead.
   if (likely === null) return { ...NO_DATE, reason: model.isIdle ? 'idle' : 'beyond-ten-years' };
@@ -110,7 +110,7 @@ export function hoursAhead(model: UseModel, at: Instant): HoursAhead | null {
   if (outlooks.length === 0) return null;
   const days = (at - fromAt) / DAY_MS;
   if (!(days > 0)) return { low: fromHours, likely: fromHours, high: fromHours };
-  const surface = surfaceFrom(model);
+  const surface = model.ahead;
   const reached = (chanceOfMore: number) => fromHours + hoursReached(surface, days, chanceOfMore);
   return { low: reached(LATE), likely: reached(LIKELY), high: reached(EARLY) };
 }
@@ -135,7 +135,7 @@ export function readingWorth(model: UseModel, hours: number, at: Instant): Readi
   const now = hoursAhead(model, at)!.likely;
   if (!(since > 0) || hours <= now) return null;
   return {
-    spreadDays: halfWidth(surfaceFrom(model), hours - fromHours),
+    spreadDays: halfWidth(model.ahead, hours - fromHours),
     spreadIfReadDays: halfWidth(layOut(readNow(outlooks, fromAt, at), at), hours - now),
   };
 }

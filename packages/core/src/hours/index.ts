@@ -46,7 +46,7 @@ export {
 } from './crossing.js';
 export { type Outlook } from './expert.js';
 export { normalBelow } from './normal.js';
-export { type UseChange } from './use-views.js';
+export { type UseChange } from './weigh-views.js';
 export { sayTimesUsed, sayUseChange } from './say-use-change.js';
 export {
   learnPrior,

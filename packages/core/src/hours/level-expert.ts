@@ -1,5 +1,6 @@
 import { tDensity4, type Expert } from './expert.js';
 import { WANDER_WINDOWS, type FleetPrior } from './fleet-prior.js';
+import { takeRow } from './rows.js';
 import { filterLevel, type FilteredLevel, type Gains, type LevelStart } from './local-level.js';
 
 /** A rate that wanders (local level): the most everyday way of seeing it. */
@@ -41,17 +42,22 @@ export function levelExpert(
   const windowDays = likeliestWindow(gains, start, prior, usual, leastWindow);
   const { days, gained, count } = gains;
   const perWander = windowDays ** -2;
-  const trace = { level: new Float64Array(count), variance: new Float64Array(count) };
+  const trace = { level: takeRow(), variance: takeRow() };
   filterLevel(gains, perWander, start, trace);
   const share = (level: number) => power(Math.max(level, LEAST_SHARE * typical));
   // The scatter after each interval, from how far the filter was surprised, forgetting slowly.
-  const [scatter, wander] = [new Float64Array(count), new Float64Array(count)];
+  const scatter = takeRow();
+  const wander = takeRow();
   const believed = usual / power(typical);
-  let [squares, weight, relative] = [0, 0, believed];
+  let squares = 0;
+  let weight = 0;
+  let relative = believed;
   scatter[0] = believed * share(trace.level[0]!);
   wander[0] = believed * perWander * share(Math.max(typical, trace.level[0]!));
   for (let i = 1; i < count; i++) {
-    const [level, variance, span] = [trace.level[i - 1]!, trace.variance[i - 1]!, days[i]!];
+    const level = trace.level[i - 1]!;
+    const variance = trace.variance[i - 1]!;
+    const span = days[i]!;
     const expected = span * (1 + span * (variance + (span * perWander) / 3));
     const surprise = (gained[i]! - level * span) ** 2 / expected / share(level);
     const kept = Math.exp(-span / SCATTER_DAYS);
@@ -63,7 +69,8 @@ export function levelExpert(
     wander[i] = relative * perWander * share(Math.max(typical, trace.level[i]!));
   }
   const last = count - 1;
-  const [level, now] = [trace.level[last]!, scatter[last]!];
+  const level = trace.level[last]!;
+  const now = scatter[last]!;
   return {
     kind: 'level',
     windowDays,
@@ -89,7 +96,8 @@ function likeliestWindow(
   usual: number,
   leastWindow: number,
 ): number {
-  let [best, bestScore] = [WANDER_WINDOWS[0] as number, -Infinity];
+  let best = WANDER_WINDOWS[0] as number;
+  let bestScore = -Infinity;
   for (const [index, windowDays] of WANDER_WINDOWS.entries()) {
     if (windowDays < leastWindow) break;
     const { foreseen, squares, logSpread }: FilteredLevel = filterLevel(gains, windowDays ** -2, start);
@@ -97,7 +105,9 @@ function likeliestWindow(
       Math.log(prior.windows[index]!) -
       0.5 * logSpread -
       0.5 * (foreseen + prior.spreadWeight) * Math.log(squares + prior.spreadWeight * usual);
-    if (score > bestScore) [best, bestScore] = [windowDays, score];
+    if (score <= bestScore) continue;
+    best = windowDays;
+    bestScore = score;
   }
   return best;
 }

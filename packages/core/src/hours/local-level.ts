@@ -81,10 +81,11 @@ export function filterLevel(
     const wandered = wander * span;
     const spread = span * (span * (variance + wandered / 3) + 1);
     const error = gained[i]! - level * span;
-    const gain = (span * (variance + wandered / 2)) / spread;
+    const perSpread = 1 / spread;
+    const gain = span * (variance + wandered / 2) * perSpread;
     level += gain * error;
     variance += wandered - gain * gain * spread;
-    squares += (error * error) / spread;
+    squares += error * error * perSpread;
     product *= spread;
     if (product > 1e200 || product < 1e-200) {
       logSpread += Math.log(product);

@@ -1,4 +1,6 @@
 import type { Expert } from './expert.js';
+import { nthSmallest } from './nth-smallest.js';
+import { takeRow } from './rows.js';
 import { YEAR_DAYS } from './season.js';
 import type { UseIntervals } from './use-intervals.js';
 
@@ -23,14 +25,6 @@ const NEAR_ENOUGH = 0.2;
 /** Deviations are heavy-tailed: Student's t. */
 const [HORIZON_FREEDOM, STEP_FREEDOM] = [8, 4];
 
-// Scratch arrays for the stretches of one expert's past: thousands of machines are looked at in a row.
-const ROOM = 64 * HORIZONS.length;
-const errors = new Float64Array(ROOM);
-const variances = new Float64Array(ROOM);
-const floors = new Float64Array(ROOM);
-const weights = new Float64Array(ROOM);
-const ages = new Float64Array(ROOM);
-const ratios = new Float64Array(ROOM);
 const foreseen = { mean: 0, variance: 0 };
 
 /** What experts are tried on: the intervals, in the working days of one way of counting them. */
@@ -47,42 +41,80 @@ function nearEnough({ typical }: Track, days: number): number {
   return near * near;
 }
 
-/**
- * Replays the past of an expert (rolling origin): for each stretch after each reading how far it was out, with what
- * is near enough as a variance, its share of an independent horizon, and how long ago it set out.
- *
- * @returns how many stretches there are
- */
-function replay(expert: Expert, track: Track): number {
+/** Stretches of the past, each following one of the readings, for experts to be tried on (rolling origin). */
+export interface Stretches {
+  readonly count: number;
+  /** The interval after whose end each begins. */
+  readonly from: Float64Array;
+  /** Working days, and hours run in them. */
+  readonly span: Float64Array;
+  readonly hours: Float64Array;
+  /** What is near enough, as a variance, h². */
+  readonly floor: Float64Array;
+  /** Share of an independent horizon; and the same, the older the less. */
+  readonly weight: Float64Array;
+  readonly aged: Float64Array;
+  /** Days ago that it set out. */
+  readonly age: Float64Array;
+}
+
+/** Cuts the past into stretches; their rows last as long as the fit. */
+export function stretchesOf(track: Track): Stretches {
+  const from = takeRow();
+  const span = takeRow();
+  const hours = takeRow();
+  const floor = takeRow();
+  const weight = takeRow();
+  const aged = takeRow();
+  const age = takeRow();
   const { worked, use } = track;
-  const { count, gained, days, age } = use;
-  let found = 0;
+  const { gained, days } = use;
+  const fades = takeRow();
+  for (let i = WARM_UP; i < use.count; i++) fades[i] = Math.exp(-use.age[i]! / SCORE_DAYS);
+  let count = 0;
   for (const horizon of HORIZONS) {
-    let [to, span, calendar, hours] = [WARM_UP, 0, 0, 0];
-    for (let from = WARM_UP; from < count; from++) {
-      // The stretch of intervals (from, to) that follows the reading after interval `from − 1`.
-      while (to < count && span < horizon * LEAST_SHARE) {
-        span += worked[to]!;
+    const least = horizon * LEAST_SHARE;
+    let to = WARM_UP;
+    let working = 0;
+    let calendar = 0;
+    let sum = 0;
+    for (let first = WARM_UP; first < use.count; first++) {
+      while (to < use.count && working < least) {
+        working += worked[to]!;
         calendar += days[to]!;
-        hours += gained[to]!;
+        sum += gained[to]!;
         to += 1;
       }
-      if (span < horizon * LEAST_SHARE) break;
-      if (span <= horizon * MOST_SHARE) {
-        expert.foresee(from - 1, span, foreseen);
-        errors[found] = hours - foreseen.mean;
-        variances[found] = Math.max(1e-9, foreseen.variance);
-        floors[found] = nearEnough(track, calendar);
-        weights[found] = worked[from]! / horizon / HORIZONS.length;
-        ages[found] = age[from]!;
-        found += 1;
+      if (working < least) break;
+      if (working <= horizon * MOST_SHARE) {
+        const share = worked[first]! / horizon / HORIZONS.length;
+        from[count] = first - 1;
+        span[count] = working;
+        hours[count] = sum;
+        floor[count] = nearEnough(track, calendar);
+        weight[count] = share;
+        age[count] = use.age[first]!;
+        aged[count] = share * fades[first]!;
+        count += 1;
       }
-      span -= worked[from]!;
-      calendar -= days[from]!;
-      hours -= gained[from]!;
+      working -= worked[first]!;
+      calendar -= days[first]!;
+      sum -= gained[first]!;
     }
   }
-  return found;
+  return { count, from, span, hours, floor, weight, aged, age };
+}
+
+// How far an expert was out in each stretch, squared, and the variance that it believed in.
+const [squares, variances, ratios] = [new Float64Array(128), new Float64Array(128), new Float64Array(128)];
+
+function replay(expert: Expert, { count, from, span, hours }: Stretches): void {
+  for (let i = 0; i < count; i++) {
+    expert.foresee(from[i]!, span[i]!, foreseen);
+    const error = hours[i]! - foreseen.mean;
+    squares[i] = error * error;
+    variances[i] = Math.max(1e-9, foreseen.variance);
+  }
 }
 
 /** How well an expert foretold its past. */
@@ -99,11 +131,12 @@ export interface Tried {
  * @param withinDays what set out longer ago does not count for its correction
  * @param leastScale it is never believed surer than this
  */
-export function tried(expert: Expert, track: Track, withinDays: number, leastScale: number): Tried {
-  const found = replay(expert, track);
-  const own = correctionOf(found, withinDays);
-  const correction = { ...own, scale: Math.max(leastScale, own.scale) };
-  return { correction, ...scoreOf(found, correction.scale) };
+export function tried(expert: Expert, stretches: Stretches, withinDays: number, leastScale: number): Tried {
+  replay(expert, stretches);
+  const { scale, horizons } = correctionOf(stretches, withinDays);
+  const correction = { scale: Math.max(leastScale, scale), horizons };
+  const { score, lastYear } = scoreOf(stretches, correction.scale);
+  return { correction, score, lastYear };
 }
 
 /** What set out within the last year, a day more for the hour of reading. */
@@ -121,12 +154,13 @@ export interface Correction {
  * The scale that takes in eight in ten of the past errors (conformal), drawn toward the usual the more, the fewer
  * stretches there are that do not overlap.
  */
-function correctionOf(stretches: number, withinDays: number): Correction {
-  let [found, horizons] = [0, 0];
-  for (let i = 0; i < stretches; i++) {
-    if (ages[i]! > withinDays) continue;
-    ratios[found++] = (errors[i]! * errors[i]!) / variances[i]!;
-    horizons += weights[i]!;
+function correctionOf({ count, age, weight: share }: Stretches, withinDays: number): Correction {
+  let found = 0;
+  let horizons = 0;
+  for (let i = 0; i < count; i++) {
+    if (age[i]! > withinDays) continue;
+    ratios[found++] = squares[i]! / variances[i]!;
+    horizons += share[i]!;
   }
   if (found === 0) return { scale: USUAL_SCALE, horizons: 0 };
   const eighth = Math.sqrt(nthSmallest(ratios, found, Math.min(found - 1, Math.ceil(0.8 * (found + 1)) - 1)));
@@ -136,39 +170,18 @@ function correctionOf(stretches: number, withinDays: number): Correction {
   return { scale: own ** weight * USUAL_SCALE ** (1 - weight), horizons: independent };
 }
 
-/** The n-th smallest of the first figures, from 0 on; the figures are put about (Hoare 1961). */
-function nthSmallest(figures: Float64Array, count: number, n: number): number {
-  let [low, high] = [0, count - 1];
-  while (low < high) {
-    const pivot = figures[(low + high) >>> 1]!;
-    let [left, right] = [low, high];
-    while (left <= right) {
-      while (figures[left]! < pivot) left += 1;
-      while (figures[right]! > pivot) right -= 1;
-      if (left > right) break;
-      const held = figures[left]!;
-      figures[left++] = figures[right]!;
-      figures[right--] = held;
-    }
-    if (n <= right) high = right;
-    else if (n >= left) low = left;
-    else break;
-  }
-  return figures[n]!;
-}
-
-function scoreOf(stretches: number, scale: number): { score: number; lastYear: number } {
-  let [score, lastYear] = [0, 0];
+function scoreOf({ count, floor, aged, age }: Stretches, scale: number) {
+  let score = 0;
+  let lastYear = 0;
   const widened = scale * scale;
-  for (let i = 0; i < stretches; i++) {
-    const variance = variances[i]! * widened + floors[i]!;
-    const tail = 1 + (errors[i]! * errors[i]!) / variance / HORIZON_FREEDOM;
+  for (let i = 0; i < count; i++) {
+    const variance = variances[i]! * widened + floor[i]!;
+    const tail = 1 + squares[i]! / (variance * HORIZON_FREEDOM);
     // tail⁹ · variance, for 8 degrees of freedom: one logarithm instead of two.
     const fourth = tail * tail * tail * tail;
-    const term =
-      weights[i]! * Math.exp(-ages[i]! / SCORE_DAYS) * 0.5 * Math.log(fourth * fourth * tail * variance);
+    const term = aged[i]! * 0.5 * Math.log(fourth * fourth * tail * variance);
     score -= term;
-    if (ages[i]! <= LAST_YEAR_DAYS) lastYear -= term;
+    if (age[i]! <= LAST_YEAR_DAYS) lastYear -= term;
   }
   return { score, lastYear };
 }

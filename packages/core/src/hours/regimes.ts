@@ -1,3 +1,4 @@
+import { takeRow } from './rows.js';
 import { tDensity4, type Expert, type Scattered } from './expert.js';
 
 /** Use that keeps to one rate for a while, then changes for good. */
@@ -38,7 +39,8 @@ const [MOST_RUNS, LEAST_WEIGHT] = [8, 2e-3];
 // Scratch arrays, a column for each figure of a possibility: thousands of machines are looked at in a row.
 const ROOM = MOST_RUNS + 1;
 const columns = Array.from({ length: 6 }, () => new Float64Array(ROOM));
-const [weights, begins, rates, known, lasted, intervals] = columns as [
+// How vaguely a rate is known: 1 over the days that it is known from.
+const [weights, begins, rates, vague, lasted, intervals] = columns as [
   Float64Array,
   Float64Array,
   Float64Array,
@@ -55,36 +57,41 @@ const [weights, begins, rates, known, lasted, intervals] = columns as [
  * @param rareness how many times rarer a change is than usual: where a season already explains what swings
  */
 export function regimeExpert(
-  { gained, days, typical, scatter, start, noise: patternNoise }: Scattered,
+  { count, gained, days, typical, scatter, start, noise: patternNoise }: Scattered,
   rareness: number,
 ): RegimeExpert {
-  const count = gained.length;
-  const [mean, variance, spread] = [
-    new Float64Array(count),
-    new Float64Array(count),
-    new Float64Array(count),
-  ];
+  const mean = takeRow();
+  const variance = takeRow();
+  const spread = takeRow();
   const believed = scatter / JUMP ** 2;
   const floored = (rate: number) => Math.max(rate, LEAST_SHARE * typical);
   let runs = 0;
   let changes = 0;
   for (let i = 0; i < count; i++) {
     const span = days[i]!;
-    const x = gained[i]! / span;
+    const perSpan = 1 / span;
+    const x = gained[i]! * perSpan;
     const noise = patternNoise === null ? 0 : patternNoise[i]!;
     const chance = 1 - Math.exp(-span / (CHANGE_DAYS * rareness));
-    let [total, mayEnd] = [0, 0];
+    let total = 0;
+    let mayEnd = 0;
     for (let run = 0; run < runs; run++) {
-      const off = x - rates[run]!;
-      const width = scatter * floored(rates[run]!) ** 2 * (1 / span + 1 / known[run]!) + noise;
+      const rate = rates[run]!;
+      const ago = vague[run]!;
+      const off = x - rate;
+      const floor = floored(rate);
+      const width = scatter * floor * floor * (perSpan + ago) + noise;
       const isLong = intervals[run]! >= LEAST_INTERVALS;
       if (isLong) mayEnd += weights[run]!;
-      weights[run] = weights[run]! * (isLong ? 1 - chance : 1) * tDensity6(off * off, width);
-      rates[run] = (rates[run]! * known[run]! + x * span) / (known[run]! + span);
-      known[run] = known[run]! + span;
+      const weight = weights[run]! * (isLong ? 1 - chance : 1) * tDensity6(off * off, width);
+      weights[run] = weight;
+      // The rate moves by the share of the days known that are new.
+      const share = (ago * span) / (1 + ago * span);
+      rates[run] = rate + share * off;
+      vague[run] = share * perSpan;
       lasted[run] = lasted[run]! + span;
       intervals[run] = intervals[run]! + 1;
-      total += weights[run]!;
+      total += weight;
     }
     const width = typical ** 2 * (JUMP ** 2 + scatter / span) + noise;
     const counted = i === 0 ? span : span * FIRST_SHARE;
@@ -94,24 +101,28 @@ export function regimeExpert(
     const isDeclared = i === 0 && start !== null;
     const worth = isDeclared ? 1 / start.variance : believed;
     rates[runs] = ((isDeclared ? start.level : typical) * worth + x * counted) / (worth + counted);
-    known[runs] = worth + counted;
+    vague[runs] = 1 / (worth + counted);
     lasted[runs] = span;
     intervals[runs] = 1;
     total += weights[runs]!;
     runs = keptOf(runs + 1, total);
-    let [rate, own, apart] = [0, 0, 0];
+    let rate = 0;
+    let own = 0;
+    let apart = 0;
     for (let run = 0; run < runs; run++) {
-      if (i > 1 && intervals[run] === LEAST_INTERVALS) changes += weights[run]!;
-      rate += weights[run]! * rates[run]!;
-    }
-    for (let run = 0; run < runs; run++) {
-      const one = scatter * floored(rates[run]!) ** 2;
-      own += weights[run]! * one;
-      apart += weights[run]! * ((rates[run]! - rate) ** 2 + one / known[run]!);
+      const weight = weights[run]!;
+      const one = rates[run]!;
+      if (i > 1 && intervals[run] === LEAST_INTERVALS) changes += weight;
+      const floor = floored(one);
+      const scattered = scatter * floor * floor;
+      rate += weight * one;
+      own += weight * scattered;
+      apart += weight * (one * one + scattered * vague[run]!);
     }
     mean[i] = rate;
     spread[i] = own;
-    variance[i] = apart;
+    // The mean of the squares less the square of the mean.
+    variance[i] = Math.max(0, apart - rate * rate);
   }
   const regimes = Array.from({ length: runs }, (_, run): Regime => {
     const own = scatter * floored(rates[run]!) ** 2;
@@ -120,7 +131,7 @@ export function regimeExpert(
       begins: begins[run]!,
       days: lasted[run]!,
       rate: rates[run]!,
-      rateVariance: own / known[run]!,
+      rateVariance: own * vague[run]!,
       scatter: own,
     };
   }).sort((a, b) => b.weight - a.weight);
@@ -144,29 +155,36 @@ export function regimeExpert(
 
 /** Weights that sum to 1, the unlikely left out; alike where all are beyond what a figure can hold. */
 function keptOf(runs: number, total: number): number {
-  const isBeyond = !(total > 1e-200);
-  for (let run = 0; run < runs; run++) weights[run] = isBeyond ? 1 / runs : weights[run]! / total;
-  let least = LEAST_WEIGHT;
-  if (runs > MOST_RUNS) {
-    least = 1;
-    for (let run = 0; run < runs; run++) least = Math.min(least, weights[run]!);
-    least = Math.max(least, LEAST_WEIGHT);
+  if (!(total > 1e-200)) {
+    runs = Math.min(runs, MOST_RUNS);
+    weights.fill(1, 0, runs);
+    total = runs;
   }
-  let [kept, sum] = [0, 0];
+  let least = LEAST_WEIGHT * total;
+  if (runs > MOST_RUNS) {
+    let lightest = Infinity;
+    for (let run = 0; run < runs; run++) lightest = Math.min(lightest, weights[run]!);
+    least = Math.max(least, lightest);
+  }
+  let kept = 0;
+  let sum = 0;
   for (let run = 0; run < runs; run++) {
-    if (weights[run]! <= least) continue;
+    const weight = weights[run]!;
+    if (weight <= least) continue;
     if (kept < run) for (const column of columns) column[kept] = column[run]!;
-    sum += weights[kept]!;
+    sum += weight;
     kept += 1;
   }
-  for (let run = 0; run < kept; run++) weights[run] = weights[run]! / sum;
+  const perSum = 1 / sum;
+  for (let run = 0; run < kept; run++) weights[run] = weights[run]! * perSum;
   return kept;
 }
 
 /** Student's t with 6 and with 3 degrees of freedom, of a deviation squared and its variance. */
 function tDensity6(square: number, variance: number): number {
-  const root = 1 + square / variance / 6;
-  return 0.3827 / (root * root * root * Math.sqrt(root * variance));
+  // 0.3827 / (r³√(r·variance)) with r = 1 + square / 6·variance, in one division.
+  const wide = variance + square / 6;
+  return (0.3827 * variance * variance * variance) / (wide * wide * wide * Math.sqrt(wide));
 }
 
 function tDensity3(square: number, variance: number): number {

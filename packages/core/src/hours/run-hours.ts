@@ -189,7 +189,9 @@ export function whenReached(runHours: RunHours, target: number, hoursPerDay: num
     if (hours[middle]! < target) low = middle + 1;
     else high = middle;
   }
-  const [h0, h1] = [hours[low - 1]!, hours[low]!];
-  const [t0, t1] = [times[low - 1]!, times[low]!];
+  const h0 = hours[low - 1]!;
+  const h1 = hours[low]!;
+  const t0 = times[low - 1]!;
+  const t1 = times[low]!;
   return t0 + ((target - h0) / (h1 - h0)) * (t1 - t0);
 }

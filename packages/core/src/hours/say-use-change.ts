@@ -1,5 +1,5 @@
 import { sayDayAt } from '../basics/index.js';
-import type { UseChange } from './use-views.js';
+import type { UseChange } from './weigh-views.js';
 
 const TIMES = [
   '',

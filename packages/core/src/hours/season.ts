@@ -1,5 +1,5 @@
 import { DAY_MS, type Instant } from '../basics/index.js';
-import { hoursAt, lastIndexUpTo, type RunHours } from './run-hours.js';
+import type { RunHours } from './run-hours.js';
 
 /** The year is looked at in so many equal parts, of about a fortnight each: readings seldom tell more. */
 export const PARTS_OF_YEAR = 24;
@@ -52,18 +52,29 @@ interface YearlyUse {
   readonly days: number[];
 }
 
-/** Hours and days by part of the year, from one moment to another. */
-function useByPart(runHours: RunHours, from: Instant, to: Instant): YearlyUse {
+/** Hours and days by part of the year, from one moment to another that both lie within what was read. */
+function useByPart({ at, hours }: RunHours, from: Instant, to: Instant): YearlyUse {
   const gained = new Array<number>(PARTS_OF_YEAR).fill(0);
   const days = new Array<number>(PARTS_OF_YEAR).fill(0);
-  let at = from;
-  let hours = hoursAt(runHours, at, null)!.hours;
-  for (let part = partOf(from); at < to; part++) {
+  // The readings are walked along: `next` is the first at or after the moment looked at.
+  let next = 1;
+  const hoursBy = (moment: Instant) => {
+    while (next < at.length - 1 && at[next]! < moment) next += 1;
+    const before = at[next - 1]!;
+    const passed = at[next]! - before;
+    const share = passed > 0 ? (moment - before) / passed : 1;
+    return hours[next - 1]! + (hours[next]! - hours[next - 1]!) * share;
+  };
+  let begin = from;
+  let hoursThen = hoursBy(from);
+  for (let part = partOf(from); begin < to; part++) {
     const end = Math.min(to, (part + 1) * PART_MS);
-    const next = hoursAt(runHours, end, null)!.hours;
-    gained[ofYear(part)]! += next - hours;
-    days[ofYear(part)]! += (end - at) / DAY_MS;
-    [at, hours] = [end, next];
+    const hoursNow = hoursBy(end);
+    const place = ofYear(part);
+    gained[place]! += hoursNow - hoursThen;
+    days[place]! += (end - begin) / DAY_MS;
+    begin = end;
+    hoursThen = hoursNow;
   }
   return { gained, days };
 }
@@ -123,9 +134,9 @@ function patternOf(runHours: RunHours, priorTrust: number, end: Instant): Yearly
   });
   if (totals.some((total) => total <= 0)) return null;
   const trendless = withoutGrowth(totals, ofYear(partOf(end)));
-  const patterns = yearly.map((use) => normalised(use.map(trendless)));
-  const pattern = patterns[0]!.map((_, part) => sum(patterns.map((one) => one[part]!)) / years);
+  const patterns = yearly.map((use) => normalised(use, trendless));
   const latest = patterns[0]!;
+  const pattern = years === 1 ? latest : latest.map((_, part) => meanOver(patterns, part));
   const swing = swingOf(latest);
   if (swing < 1e-6) return null;
   const from = Math.max(start, yearsBack(MOST_YEARS));
@@ -137,20 +148,30 @@ function patternOf(runHours: RunHours, priorTrust: number, end: Instant): Yearly
   return { pattern, trust, years, noise: (1 - trust) * swing };
 }
 
-/** Takes out of a part of the year what use grew or fell by within it, going by the totals of the years. */
-function withoutGrowth(totals: readonly number[], endPart: number): (use: number, part: number) => number {
+/** What takes out of each part of the year how far use grew or fell within it, going by the totals of the years. */
+function withoutGrowth(totals: readonly number[], endPart: number): readonly number[] {
   const years = totals.length;
-  const growth = years < 2 ? 0 : Math.log(totals[0]! / totals[years - 1]!) / (years - 1);
+  if (years < 2) return UNCHANGED;
+  const growth = Math.log(totals[0]! / totals[years - 1]!) / (years - 1);
   const bounded = Math.min(MOST_GROWTH, Math.max(-MOST_GROWTH, growth));
-  return (use, part) => {
+  return UNCHANGED.map((_, part) => {
     const back = ((endPart - part + PARTS_OF_YEAR) % PARTS_OF_YEAR) / PARTS_OF_YEAR;
-    return use * Math.exp(bounded * (back - 0.5));
-  };
+    return Math.exp(bounded * (back - 0.5));
+  });
 }
 
-function normalised(use: readonly number[]): number[] {
-  const mean = sum(use) / PARTS_OF_YEAR;
-  return use.map((one) => one / mean);
+const UNCHANGED: readonly number[] = new Array<number>(PARTS_OF_YEAR).fill(1);
+
+function normalised(use: readonly number[], trendless: readonly number[]): number[] {
+  const cleared = use.map((one, part) => one * trendless[part]!);
+  const mean = sum(cleared) / PARTS_OF_YEAR;
+  return cleared.map((one) => one / mean);
+}
+
+function meanOver(patterns: readonly (readonly number[])[], part: number): number {
+  let total = 0;
+  for (const pattern of patterns) total += pattern[part]!;
+  return total / patterns.length;
 }
 
 /** How far the last year's pattern and what was read before it go together, 0 to 1. */
@@ -159,26 +180,29 @@ function agreement(
   swing: number,
   yearlyUse: number,
   { gained, days }: YearlyUse,
-  trendless: (use: number, part: number) => number,
+  trendless: readonly number[],
   priorTrust: number,
 ): number {
   const compared = sum(days);
-  const parts = latest.map((_, part) => part).filter((part) => days[part]! > 0);
+  // Parts that nothing was read in before weigh nothing: their days are 0.
+  let expected = 0;
+  let run = 0;
+  for (let part = 0; part < PARTS_OF_YEAR; part++) {
+    expected += latest[part]! * days[part]!;
+    run += trendless[part]! * gained[part]!;
+  }
   // The level may differ from year to year: the earlier parts are measured against the level that makes
   // them fit the latest year best, except as far as there is too little of them to tell a level.
-  const expected = sum(parts.map((part) => latest[part]! * days[part]!));
-  const own = expected > 0 ? sum(parts.map((part) => trendless(gained[part]!, part))) / expected : yearlyUse;
+  const own = expected > 0 ? run / expected : yearlyUse;
   const known = Math.min(1, compared / YEAR_DAYS);
-  const level = known * own + (1 - known) * yearlyUse;
-  const before = (part: number) => trendless(gained[part]! / days[part]!, part) / Math.max(level, 1e-9);
+  const level = Math.max(known * own + (1 - known) * yearlyUse, 1e-9);
   const isWhole = compared >= YEAR_DAYS;
-  const mean = (of: (part: number) => number) =>
-    isWhole ? sum(parts.map((part) => days[part]! * of(part))) / compared : 1;
-  const [meanBefore, meanLatest] = [mean(before), mean((part) => latest[part]!)];
-  let [together, alone] = [0, 0];
-  for (const part of parts) {
+  const [meanBefore, meanLatest] = isWhole ? [run / level / compared, expected / compared] : [1, 1];
+  let together = 0;
+  let alone = 0;
+  for (let part = 0; part < PARTS_OF_YEAR; part++) {
     const off = latest[part]! - meanLatest;
-    together += days[part]! * (before(part) - meanBefore) * off;
+    together += ((trendless[part]! * gained[part]!) / level - days[part]! * meanBefore) * off;
     alone += days[part]! * off * off;
   }
   const weight = compared > 0 ? Math.min(compared, YEAR_DAYS) / compared : 0;
@@ -193,8 +217,6 @@ function agreement(
 export interface WorkingTime {
   /** Working days from a fixed moment on. */
   at(moment: Instant): number;
-  /** The moment at which so many working days are up. */
-  momentOf(workingDays: number): Instant;
   /** Working days per day at a moment. */
   factorAt(moment: Instant): number;
 }
@@ -203,7 +225,6 @@ export interface WorkingTime {
 export function plainTime(origin: Instant): WorkingTime {
   return {
     at: (moment) => (moment - origin) / DAY_MS,
-    momentOf: (workingDays) => origin + workingDays * DAY_MS,
     factorAt: () => 1,
   };
 }
@@ -222,20 +243,13 @@ export function seasonalTime({ factors }: Pick<Season, 'factors'>, from: Instant
     working += (PART_MS / DAY_MS) * factors[ofYear(part)]!;
   }
   const factorOf = (index: number) => factors[ofYear(firstPart + index)]!;
+  const lastPart = starts.length - 1;
+  const partAt = (moment: Instant) => Math.min(lastPart, Math.max(0, partOf(moment) - firstPart));
   return {
     at: (moment) => {
-      const index = partIndex(starts, moment);
+      const index = partAt(moment);
       return upTo[index]! + ((moment - starts[index]!) / DAY_MS) * factorOf(index);
     },
-    momentOf: (workingDays) => {
-      const index = partIndex(upTo, workingDays);
-      return starts[index]! + ((workingDays - upTo[index]!) / factorOf(index)) * DAY_MS;
-    },
-    factorAt: (moment) => factorOf(partIndex(starts, moment)),
+    factorAt: (moment) => factorOf(partAt(moment)),
   };
-}
-
-/** The part that a value falls into, the first when it lies before all. */
-function partIndex(starts: readonly number[], value: number): number {
-  return Math.max(0, lastIndexUpTo(starts, value));
 }

@@ -6,6 +6,7 @@ import {
   type RateGrowth,
   type Scattered,
 } from './expert.js';
+import { takeRow } from './rows.js';
 
 /** Use that grows or declines by a share of itself. */
 export interface TrendExpert extends Expert {
@@ -35,25 +36,28 @@ const MOST_BELOW = 12;
  * A logarithm of the rate with level and slope, forgetting slowly (discounted regression, West & Harrison,
  * *Bayesian Forecasting and Dynamic Models*): steady growth and steady decline are straight lines in it.
  */
-export function trendExpert({ gained, days, typical, scatter, start, noise }: Scattered): TrendExpert {
-  const count = gained.length;
-  const trace = Array.from({ length: 5 }, () => new Float64Array(count));
-  const [levels, slopes, variances, covariances, slopeVariances] = trace as [
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-  ];
+export function trendExpert({ count, gained, days, typical, scatter, start, noise }: Scattered): TrendExpert {
+  const levels = takeRow();
+  const slopes = takeRow();
+  const variances = takeRow();
+  const covariances = takeRow();
+  const slopeVariances = takeRow();
   const isDeclared = start !== null && start.level > 0;
   const first = isDeclared ? start.level : typical;
   const variance = isDeclared ? Math.max(LEAST_DECLARED, scatter * start.variance) : START_VARIANCE;
-  let [level, slope, v, c, w] = [Math.log(first), 0, variance, 0, USUAL_SLOPE ** 2];
-  const [lowest, highest] = [Math.log(typical) - MOST_BELOW, MOST_LOG_RATE];
+  let level = Math.log(first);
+  let slope = 0;
+  let v = variance;
+  let c = 0;
+  let w = USUAL_SLOPE ** 2;
+  const lowest = Math.log(typical) - MOST_BELOW;
+  const highest = MOST_LOG_RATE;
   for (let i = 0; i < count; i++) {
     const span = days[i]!;
     const forgets = Math.exp(Math.min(span, MEMORY_DAYS) / MEMORY_DAYS);
-    [v, c, w] = [v * forgets, c * forgets, w * forgets];
+    v *= forgets;
+    c *= forgets;
+    w *= forgets;
     if (w > MOST_SLOPE_VARIANCE) {
       c *= Math.sqrt(MOST_SLOPE_VARIANCE / w);
       w = MOST_SLOPE_VARIANCE;
@@ -65,13 +69,16 @@ export function trendExpert({ gained, days, typical, scatter, start, noise }: Sc
     const back = -span / 2;
     const foreseen = level + back * slope;
     const x = Math.max(gained[i]! / span, LEAST_SHARE * Math.exp(Math.min(MOST_LOG_RATE, level)));
-    const [a, b] = [v + back * c, c + back * w];
+    const a = v + back * c;
+    const b = c + back * w;
     const spread = a + back * b + scatter / span + (noise === null ? 0 : noise[i]!) / typical ** 2;
     const most = MOST_SURPRISE * Math.sqrt(spread);
     const surprise = Math.min(most, Math.max(-most, Math.log(x) - foreseen));
     level = Math.min(highest, Math.max(lowest, level + (a / spread) * surprise));
     slope += (b / spread) * surprise;
-    [v, c, w] = [v - (a * a) / spread, c - (a * b) / spread, w - (b * b) / spread];
+    v -= (a * a) / spread;
+    c -= (a * b) / spread;
+    w -= (b * b) / spread;
     levels[i] = level;
     slopes[i] = slope;
     variances[i] = v;

@@ -1,8 +1,13 @@
 import { DAY_MS, HOUR_MS } from '../basics/index.js';
+import { nthSmallest } from './nth-smallest.js';
+import { takeRow } from './rows.js';
 import type { RunHours } from './run-hours.js';
 import type { WorkingTime } from './season.js';
 
-/** Hours gained between readings far enough apart to speak of use, in the order of time. */
+/**
+ * Hours gained between readings far enough apart to speak of use, in the order of time: `count` of them, in rows
+ * that last as long as the fit.
+ */
 export interface UseIntervals {
   readonly count: number;
   /** Which points of the run hours they lie between: one more than there are intervals. */
@@ -40,9 +45,12 @@ export function useIntervals({ at, hours }: RunHours): UseIntervals {
   if (later === last && at[last]! - at[0]! >= HOUR_MS) bounds.push(0);
   bounds.reverse();
   const count = bounds.length - 1;
-  const [gained, days, age] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  const gained = takeRow();
+  const days = takeRow();
+  const age = takeRow();
   for (let i = 0; i < count; i++) {
-    const [from, to] = [bounds[i]!, bounds[i + 1]!];
+    const from = bounds[i]!;
+    const to = bounds[i + 1]!;
     gained[i] = hours[to]! - hours[from]!;
     days[i] = (at[to]! - at[from]!) / DAY_MS;
     age[i] = (at[last]! - at[from]!) / DAY_MS;
@@ -53,19 +61,20 @@ export function useIntervals({ at, hours }: RunHours): UseIntervals {
 /** Share of a calendar day that counts as worked in any case, so that hours run off season belong to some day. */
 const LEAST_WORKED = 0.01;
 
-/** The same intervals in the working days of a season. */
+/** The same intervals in the working days of a season, in a row of this fit. */
 export function workedDays(
-  { bounds, days }: UseIntervals,
+  { bounds, days, count }: UseIntervals,
   { at }: RunHours,
   time: WorkingTime,
 ): Float64Array {
+  const worked = takeRow();
   let before = time.at(at[bounds[0]!]!);
-  return days.map((calendar, i) => {
+  for (let i = 0; i < count; i++) {
     const after = time.at(at[bounds[i + 1]!]!);
-    const worked = after - before + LEAST_WORKED * calendar;
+    worked[i] = after - before + LEAST_WORKED * days[i]!;
     before = after;
-    return worked;
-  });
+  }
+  return worked;
 }
 
 /** Neighbours that differ more than so many of the others count no more than those do. */
@@ -78,25 +87,33 @@ const LEAST_SCATTER = 0.02;
  * Variance of a day's hours about their rate, as a share of that rate squared: from how much neighbouring
  * intervals differ, so that a rate that changes slowly does not pass for scatter, and a single jump hardly.
  *
+ * @param days calendar or working days of each
  * @param typical hours a day: less is not believed to scatter less
  * @param usual what is believed of it before anything was read
  */
 export function relativeScatter(
-  gained: Float64Array,
+  { gained, count }: UseIntervals,
   days: Float64Array,
   typical: number,
   usual: number,
 ): number {
-  const count = gained.length;
-  const differences = new Float64Array(Math.max(0, count - 1));
+  const differences = takeRow();
+  let before = gained[0]! / days[0]!;
+  let daysBefore = days[0]!;
   for (let i = 1; i < count; i++) {
-    const [now, before] = [gained[i]! / days[i]!, gained[i - 1]! / days[i - 1]!];
+    const span = days[i]!;
+    const now = gained[i]! / span;
     const middle = Math.max((now + before) / 2, typical / 4);
-    differences[i - 1] = (now - before) ** 2 / (1 / days[i]! + 1 / days[i - 1]!) / middle ** 2;
+    const apart = (now - before) / middle;
+    differences[i - 1] = (apart * apart * span * daysBefore) / (span + daysBefore);
+    before = now;
+    daysBefore = span;
   }
-  differences.sort();
-  const limit = differences[Math.floor(WINSORISED_AT * (differences.length - 1))] ?? 0;
+  const found = count - 1;
   let sum = USUAL_WEIGHT * usual;
-  for (const difference of differences) sum += Math.min(difference, limit);
-  return Math.max(LEAST_SCATTER, sum / (differences.length + USUAL_WEIGHT));
+  if (found > 0) {
+    const limit = nthSmallest(differences, found, Math.floor(WINSORISED_AT * (found - 1)));
+    for (let i = 0; i < found; i++) sum += Math.min(differences[i]!, limit);
+  }
+  return Math.max(LEAST_SCATTER, sum / (found + USUAL_WEIGHT));
 }

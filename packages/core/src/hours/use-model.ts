@@ -4,10 +4,12 @@ import type { Outlook } from './expert.js';
 import { practicePrior, type FleetPrior } from './fleet-prior.js';
 import type { LevelStart } from './local-level.js';
 import type { Correction } from './past-score.js';
+import { freeRows } from './rows.js';
 import { hoursAt, type RunHours } from './run-hours.js';
 import { plainTime, seasonalTime, seasonOf, type Season, type WorkingTime } from './season.js';
 import { useIntervals, workedDays, type UseIntervals } from './use-intervals.js';
-import { viewsOf, weighed, type Panel, type UseChange } from './use-views.js';
+import { viewsOf, type Panel, type Views } from './use-views.js';
+import { weighed, type UseChange } from './weigh-views.js';
 
 /** What a machine's own readings and its papers say of how it is used, as of its last reading. */
 export interface UseModel {
@@ -18,6 +20,8 @@ export interface UseModel {
   readonly typical: number | null;
   /** How the hours may go on, each with its weight; empty when nothing is known of the use. */
   readonly outlooks: readonly Outlook[];
+  /** What they foresee from the last reading on, laid out as it is asked for. */
+  readonly ahead: CrossingSurface;
   /** Likely hours a working day now; null when nothing is known of the use. */
   readonly level: number | null;
   /** Scatter σ² of the hours by the wandering rate alone, h²/day, and days of readings that still speak of today. */
@@ -71,6 +75,7 @@ export function fitUse(facts: UseFacts): UseModel | null {
   const last = runHours.at.length - 1;
   if (last < 0) return null;
   const fromAt = runHours.at[last]!;
+  freeRows();
   const use = useIntervals(runHours);
   const declared = declaredHoursPerWeek === undefined ? null : Math.min(24, declaredHoursPerWeek / 7);
   const basedOn = {
@@ -78,8 +83,8 @@ export function fitUse(facts: UseFacts): UseModel | null {
     spanDays: use.spanDays,
     declaredHoursPerWeek: declaredHoursPerWeek ?? null,
   };
-  const from = { fromAt, fromHours: runHours.hours[last]!, basedOn };
-  if (use.count === 0) return { ...from, ...unread(facts, declared, prior) };
+  const fromHours = runHours.hours[last]!;
+  if (use.count === 0) return { fromAt, fromHours, basedOn, ...unread(facts, declared, prior) };
   const typical = typicalUse(use, declared);
   const start = declared === null ? null : { level: declared, variance: 1 / DECLARED_WEIGHT_DAYS };
   const season = seasonOf(runHours, prior.seasonTrust);
@@ -87,10 +92,14 @@ export function fitUse(facts: UseFacts): UseModel | null {
   const panel = panelOf(facts, use, season, scaled, start);
   const { outlooks, ruling, change } = weighed(panel);
   const [{ expert: level, past }] = ruling.views;
+  // Field by field here and below: the compiler copies objects slowly, and thousands of machines are fitted in a row.
   return {
-    ...from,
+    fromAt,
+    fromHours,
+    basedOn,
     typical,
     outlooks,
+    ahead: layOut(outlooks, fromAt),
     level: likelyLevel(outlooks),
     scatter: level.scatter,
     windowDays: level.windowDays,
@@ -113,10 +122,12 @@ function panelOf(
   const [first, last] = [runHours.at[0]!, runHours.at.at(-1)!];
   const shared = { runHours, use, typical, start, prior };
   const plain = viewsOf(shared, plainTime(first), use.days, null);
-  if (!season) return { ...shared, plain, seasonal: null };
-  const time = seasonalTime(season, first, last + (MOST_DAYS + 31) * DAY_MS);
-  const seasonal = viewsOf(shared, time, workedDays(use, runHours, time), season);
-  return { ...shared, plain, seasonal };
+  let seasonal: Views | null = null;
+  if (season) {
+    const time = seasonalTime(season, first, last + (MOST_DAYS + 31) * DAY_MS);
+    seasonal = viewsOf(shared, time, workedDays(use, runHours, time), season);
+  }
+  return { runHours, use, typical, start, prior, plain, seasonal };
 }
 
 /** A machine not read often enough: what its papers say of it, if anything. */
@@ -139,9 +150,11 @@ function unread(
     patternNoise: 0,
     change: null,
   };
+  const outlooks = declared === null ? [] : [outlook];
   return {
     typical: declared,
-    outlooks: declared === null ? [] : [outlook],
+    outlooks,
+    ahead: layOut(outlooks, last),
     level: declared,
     scatter,
     windowDays: 0,
@@ -154,8 +167,9 @@ function unread(
 }
 
 /** The scale that scatter is measured by: average use over the readings, leaning on the declared duty. */
-function typicalUse({ gained, spanDays }: UseIntervals, declared: number | null): number {
-  const hours = gained.reduce((sum, gain) => sum + gain, 0);
+function typicalUse({ gained, count, spanDays }: UseIntervals, declared: number | null): number {
+  let hours = 0;
+  for (let i = 0; i < count; i++) hours += gained[i]!;
   const weight = declared === null ? 0 : DECLARED_WEIGHT_DAYS;
   return (hours + weight * (declared ?? 0)) / (spanDays + weight);
 }
@@ -166,18 +180,6 @@ function isIdle({ at, hours }: RunHours, time: WorkingTime): boolean {
   let since = last;
   while (since > 0 && hours[last]! - hours[since - 1]! <= NEXT_TO_NOTHING_H) since -= 1;
   return since < last && time.at(at[last]!) - time.at(at[since]!) >= IDLE_DAYS;
-}
-
-const laid = new WeakMap<readonly Outlook[], CrossingSurface>();
-
-/** What the outlooks foresee from the last reading on, laid out at the first question and kept with them. */
-export function surfaceFrom({ outlooks, fromAt }: Pick<UseModel, 'outlooks' | 'fromAt'>): CrossingSurface {
-  let surface = laid.get(outlooks);
-  if (!surface) {
-    surface = layOut(outlooks, fromAt);
-    laid.set(outlooks, surface);
-  }
-  return surface;
 }
 
 /** The middle of the outlooks' rates, by weight: as likely more as less. */
@@ -195,6 +197,6 @@ function likelyLevel(outlooks: readonly Outlook[]): number {
 export function modelHoursAt(model: UseModel, runHours: RunHours, at: Instant) {
   if (at <= model.fromAt) return hoursAt(runHours, at, null);
   const days = (at - model.fromAt) / DAY_MS;
-  const gain = model.isIdle || model.outlooks.length === 0 ? 0 : hoursReached(surfaceFrom(model), days, 0.5);
+  const gain = model.isIdle || model.outlooks.length === 0 ? 0 : hoursReached(model.ahead, days, 0.5);
   return { hours: model.fromHours + gain, basis: 'extrapolated' as const };
 }

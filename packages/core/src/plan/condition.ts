@@ -58,13 +58,26 @@ export function conditionFound(
   clock: HourClock,
   doneHours: number | null,
 ): ConditionFound {
+  if (!history.measurements || history.measurements.length === 0) return { known: 'nothing' };
   const figure = checkByCode(trigger.check)?.figure;
   if (!figure || figure.worse === 'either') return { known: 'nothing' };
-  const { points, begins } = recordOf(trigger.check, history, clock);
+  const record = recordOf(trigger.check, history, clock);
+  const reset = Math.max(doneHours ?? -Infinity, ...record.begins);
+  const asked = `${reset} ${trigger.limit} ${trigger.of ?? ''}`;
+  let found = record.found.get(asked);
+  if (!found) record.found.set(asked, (found = findIn(record, trigger, figure, reset)));
+  return found;
+}
+
+function findIn(
+  { points, begins }: CheckRecord,
+  trigger: MeasuredLimit,
+  figure: CheckFigure,
+  reset: number,
+): ConditionFound {
   const limit = limitOf(trigger, points);
   if (limit === null) return { known: 'nothing' };
-  const begun = doneHours === null ? begins : [...begins, Math.max(doneHours, ...begins)];
-  const reset = Math.max(-Infinity, ...begun);
+  const begun = Number.isFinite(reset) ? [...begins, reset] : begins;
   const since = points.filter(({ hours }) => hours >= reset);
   const latest = since.at(-1);
   if (!latest) return { known: 'nothing' };
@@ -136,6 +149,8 @@ interface MeasuredPoint {
 interface CheckRecord {
   readonly points: readonly MeasuredPoint[];
   readonly begins: readonly number[];
+  /** What was found already, by where the figure begins anew and its limit: several tasks may ask the same. */
+  readonly found: Map<string, ConditionFound>;
 }
 
 /** Worked out once for each history: several tasks may go by one check. */
@@ -160,7 +175,7 @@ function readRecord(check: string, history: UnitHistory, clock: HourClock): Chec
     return hours === undefined ? [] : [{ fact, hours, value: fact.value, uncertainty: fact.uncertainty }];
   });
   const begins = resetHours(history.services, checkByCode(check)?.resetBy ?? [], clock);
-  return { points, begins };
+  return { points, begins, found: new Map() };
 }
 
 function resetHours(

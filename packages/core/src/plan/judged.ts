@@ -87,19 +87,23 @@ interface Phase {
 }
 
 /** A trigger that no point can be told of. */
-export function withoutPoint(trigger: AnyTrigger, noPoint: NoPoint): JudgedTrigger {
+export function withoutPoint(
+  trigger: AnyTrigger,
+  noPoint: NoPoint,
+  state: TaskState = 'unknown',
+): JudgedTrigger {
   return {
     trigger,
     axis: null,
     point: null,
     span: null,
-    state: 'unknown',
     used: null,
     earlyAt: null,
     dueAt: null,
     lateAt: null,
-    changesAt: null,
     noPoint,
+    state,
+    changesAt: null,
   };
 }
 
@@ -153,7 +157,8 @@ export function judgeHoursPoint(
     dueAt,
     lateAt: lateForecast?.lateAt ?? null,
     noPoint: null,
-    ...phase,
+    state: phase.state,
+    changesAt: phase.changesAt,
   };
 }
 
@@ -176,8 +181,20 @@ export function judgeDayPoint(
     const lateAt = overdueAt(dueAt, dueAt + span * OVERDUE_SHARE * DAY_MS, task);
     phase = pastDue(at, lateAt, task.safety === true && at > dueAt);
   }
-  const moments = { earlyAt: dueAt, dueAt, lateAt: dueAt };
-  return { trigger, axis: 'day', point: due, span, used, noPoint: null, ...moments, ...phase };
+  const { state, changesAt } = phase;
+  return {
+    trigger,
+    axis: 'day',
+    point: due,
+    span,
+    used,
+    earlyAt: dueAt,
+    dueAt,
+    lateAt: dueAt,
+    noPoint: null,
+    state,
+    changesAt,
+  };
 }
 
 /** Past its point by more than a tenth of the interval or seven days, whichever is less; safety at once. */

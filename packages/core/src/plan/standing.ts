@@ -57,7 +57,7 @@ export function standing(
 
 /** The same for a history that holds nothing but what had happened by then, as known then. */
 export function standingOf(plan: ServicePlan, known: UnitHistory, at: Instant): Standing {
-  return judgePlan(plan, known, at).standing;
+  return judgeTasks(plan, known, at).standing;
 }
 
 /** A standing with the judging behind it, by task: what explains it is what made it. */
@@ -71,6 +71,16 @@ export interface JudgedPlan {
 
 /** Judges a plan against a history that holds nothing but what had happened by then, as known then. */
 export function judgePlan(plan: ServicePlan, known: UnitHistory, at: Instant): JudgedPlan {
+  const { standing, judged, change } = judgeTasks(plan, known, at);
+  return {
+    plan,
+    standing,
+    judged: new Map(judged.map((one) => [one.standing.code, one])),
+    useChange: () => (change ? sayUseChange(change, known.timeZone) : null),
+  };
+}
+
+function judgeTasks(plan: ServicePlan, known: UnitHistory, at: Instant) {
   const judging = planAt(plan, known, at);
   const { moment } = judging;
   const judged: JudgedTask[] = [];
@@ -87,6 +97,8 @@ export function judgePlan(plan: ServicePlan, known: UnitHistory, at: Instant): J
   }
   if (known.vessels) judged.push(...vesselStandings(known.vessels, moment, known));
   const tasks = settleCovered(judged, plan);
+  let steadyUntil: Instant | null = null;
+  for (const { changesAt } of judged) steadyUntil = earlier(steadyUntil, changesAt);
   const standing: Standing = {
     at,
     runHours: moment.hours,
@@ -95,15 +107,9 @@ export function judgePlan(plan: ServicePlan, known: UnitHistory, at: Instant): J
     hoursPerDay: clockRate(moment.clock, at),
     tasks,
     routine,
-    steadyUntil: judged.reduce<Instant | null>((first, task) => earlier(first, task.changesAt), null),
+    steadyUntil,
   };
-  const change = moment.clock.model?.change;
-  return {
-    plan,
-    standing,
-    judged: new Map(judged.map((one) => [one.standing.code, one])),
-    useChange: () => (change ? sayUseChange(change, known.timeZone) : null),
-  };
+  return { standing, judged, change: moment.clock.model?.change ?? null };
 }
 
 /** A plan about to be judged at a moment: what all of its tasks share is worked out once. */

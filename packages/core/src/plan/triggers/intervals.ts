@@ -129,7 +129,7 @@ const milestone = triggerKind<MilestoneTrigger>({
     const point = milestoneDuePoint(trigger.at, start, start.hours);
     return point
       ? judgeHoursPoint(trigger, task, start, point, moment)
-      : { ...withoutPoint(trigger, 'no-milestone-left'), state: 'fresh' };
+      : withoutPoint(trigger, 'no-milestone-left', 'fresh');
   },
   problem: ({ at }) =>
     at.some((figure, index) => index > 0 && figure <= at[index - 1]!)

@@ -64,7 +64,7 @@ const condition = triggerKind<ConditionTrigger>({
     if (found.known === 'nothing') {
       if (rule) return { ...rule, trigger, found };
       const isSettled = start !== null && start.basis !== 'commissioned';
-      return { ...withoutPoint(trigger, 'not-measured'), ...(isSettled ? { state: 'fresh' } : {}), found };
+      return { ...withoutPoint(trigger, 'not-measured', isSettled ? 'fresh' : 'unknown'), found };
     }
     const { share, latestHours } = found;
     if (found.known === 'point') {
@@ -79,7 +79,7 @@ const condition = triggerKind<ConditionTrigger>({
       return { ...judgeHoursPoint(trigger, task, start, way, moment), found };
     }
     const state = share >= NEARING_SHARE ? 'nearing' : 'fresh';
-    return { ...withoutPoint(trigger, found.why), state, used: share, found };
+    return { ...withoutPoint(trigger, found.why, state), used: share, found };
   },
   scaled: (trigger, _shares, inner) =>
     trigger.unmeasured === undefined ? trigger : { ...trigger, unmeasured: inner.scaled(trigger.unmeasured) },
