@@ -29,9 +29,8 @@ export const changes = [
     example: 'condensate and cartridge: its formula, its page, its line in the list',
     files: {
       'core/src/bench/water.ts': 'export function waterNow',
-      'core/src/bench/index.ts': './water.js',
+      'core/src/bench/index.ts': "code: 'water'",
       'web/src/areas/bench/tools/Water.tsx': 'export function Water',
-      'web/src/areas/bench/benches.ts': "'water'",
     },
   },
   {

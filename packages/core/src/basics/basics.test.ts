@@ -6,6 +6,7 @@ import {
   formatInstant,
   isTimeZone,
   localDayAt,
+  writeLocal,
   parseInstant,
   parseLocalDate,
   sayMoment,
@@ -96,6 +97,16 @@ describe('time zones', () => {
     expect(formatInstant(startOfLocalDay(dayNumberOf('2026-10-26'), 'Europe/Zurich'))).toBe(
       '2026-10-25T23:00:00.000Z',
     );
+  });
+
+  test('a moment is written as the clock at the site has it', () => {
+    const written = (text: string, zone: string) => writeLocal(Date.parse(text), zone);
+    expect(written('2026-07-01T06:30:59.999Z', 'Europe/Zurich')).toBe('2026-07-01 08:30');
+    // The clocks went back at 01:00 UTC on 25 October 2026: 02:30 comes twice.
+    expect(written('2026-10-25T00:30:00Z', 'Europe/Zurich')).toBe('2026-10-25 02:30');
+    expect(written('2026-10-25T01:30:00Z', 'Europe/Zurich')).toBe('2026-10-25 02:30');
+    expect(written('2026-12-31T23:59:00Z', 'Pacific/Auckland')).toBe('2027-01-01 12:59');
+    expect(written('2026-01-01T03:00:00Z', 'America/St_Johns')).toBe('2025-12-31 23:30');
   });
 
   test('a day whose midnight is skipped begins at the first moment that exists', () => {

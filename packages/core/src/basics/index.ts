@@ -17,6 +17,7 @@ export {
   parseLocalDate,
   startOfLocalDay,
   stepDays,
+  writeLocal,
   type CalendarStep,
   type DayNumber,
   type LocalDate,

@@ -129,6 +129,12 @@ export function isTimeZone(zone: string): boolean {
   }
 }
 
+/** A moment as clock and calendar at a site write it, for lists: `2026-11-24 08:30`. */
+export function writeLocal(instant: Instant, zone: string): string {
+  const local = new Date(instant + zoneOffset(zone, instant)).toISOString();
+  return `${local.slice(0, 10)} ${local.slice(11, 16)}`;
+}
+
 /** The calendar day that it is at a site at an instant. */
 export function localDayAt(instant: Instant, zone: string): DayNumber {
   return Math.floor((instant + zoneOffset(zone, instant)) / DAY_MS);

@@ -1,5 +1,5 @@
 import type { LogbookEntryView } from '@entretien/contracts';
-import { formatInstant } from '@entretien/core/basics';
+import { formatInstant, writeLocal } from '@entretien/core/basics';
 import { readingText } from '@entretien/core/facts';
 import type { CounterKind, ReadingSource } from '@entretien/core/hours';
 import { BYTE_ORDER_MARK, csv } from './csv.js';
@@ -62,7 +62,8 @@ export function toEntryView(row: RawEntry, { units, people }: ExportNames): Logb
 }
 
 const READINGS = ['Unit', 'Site', 'Date', 'Hours', 'Counter', 'Source', 'Note', 'Id'];
-const LOGBOOK = ['Date', 'Unit', 'Site', 'Kind', 'What', 'Note', 'By', 'Recorded', 'Stands', 'Id'];
+/** Moments as clock and calendar at the machine have them, with the zone that they are of. */
+const LOGBOOK = ['Date', 'Unit', 'Site', 'Kind', 'What', 'Note', 'By', 'Recorded', 'Stands', 'Zone', 'Id'];
 
 function readingCells(
   { compressorId, takenAt, hours, counts, source, note, id }: RawReading,
@@ -73,8 +74,9 @@ function readingCells(
 }
 
 function logbookCells(row: RawEntry, names: ExportNames) {
-  const { at, tag, siteName, kind, said, note, byName, recordedAt, voided, id } = toEntryView(row, names);
-  return [at, tag, siteName, kind, said, note ?? '', byName, recordedAt, voided ? 'no' : 'yes', id];
+  const { tag, siteName, kind, said, note, byName, voided, timeZone, id } = toEntryView(row, names);
+  const [at, recordedAt] = [writeLocal(row.at, timeZone), writeLocal(row.recordedAt, timeZone)];
+  return [at, tag, siteName, kind, said, note ?? '', byName, recordedAt, voided ? 'no' : 'yes', timeZone, id];
 }
 
 /** How rows become a list: what it begins and ends with, and what a row is in it. */

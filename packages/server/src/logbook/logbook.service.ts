@@ -1,5 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { LogbookEntryView, LogbookQuery, Page } from '@entretien/contracts';
+import { readingText } from '@entretien/core/facts';
+import { counterKinds, readingSources } from '@entretien/core/hours';
 import { pageSize, readCursor, toPage } from '../common/page.js';
 import { malformed } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
@@ -65,7 +67,12 @@ export class LogbookService {
     if (from !== undefined) add('"f"."at" >= ?', Date.parse(from));
     if (to !== undefined) add('"f"."at" <= ?', Date.parse(to));
     if (q !== undefined) {
-      add('"f"."seq" IN (SELECT "rowid" FROM "fact_text" WHERE "fact_text" MATCH ?)', wordsOf(q));
+      const words = wordsOf(q);
+      const inText = '"f"."seq" IN (SELECT "rowid" FROM "fact_text" WHERE "fact_text" MATCH ?)';
+      // The lines of readings stand in no index: they are looked through where they are those of one unit.
+      const readings = units?.length === 1 ? readingsThatSay(words) : null;
+      if (readings) add(`(${inText} OR ${readings.sql})`, matching(words), ...readings.cells);
+      else add(inText, matching(words));
     }
     if (cursor !== undefined) {
       const [at, id] = readCursor(cursor, 2) as [number, string];
@@ -101,9 +108,37 @@ export class LogbookService {
 const ENTRIES = `SELECT "f"."id", "f"."kind", "f"."compressor_id" AS "compressorId", "f"."at", "f"."recorded_at" AS "recordedAt", "f"."by", "f"."text", "f"."lead", "f"."note", "r"."hours", "r"."counts", "r"."source", "r"."marks", "v"."how" AS "voidedHow"
   FROM "fact" "f" LEFT JOIN "reading" "r" ON "r"."seq" = "f"."seq" LEFT JOIN "voided" "v" ON "v"."fact_id" = "f"."id"`;
 
-/** Words that all must stand in a line, each by its beginning; marks that mean something to the index are no part of them. */
-function wordsOf(q: string): string {
-  const words = q.split(/[^\p{L}\p{N}]+/u).filter((word) => word !== '');
-  // A question without a word finds nothing.
+/** The words of a question; marks that mean something to the index are no part of them, nor what groups figures. */
+function wordsOf(q: string): readonly string[] {
+  return q
+    .replaceAll(/(?<=\d)[,.’'\s](?=\d{3}(?!\d))/gu, '')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter((word) => word !== '');
+}
+
+/** All of them must stand in a line, each by its beginning; a question without a word finds nothing. */
+function matching(words: readonly string[]): string {
   return words.length === 0 ? '""' : words.map((word) => `"${word}"*`).join(' ');
+}
+
+/** Readings whose line, as the core words it, says every word: figures by their first digits; null where none does. */
+function readingsThatSay(words: readonly string[]): Statement | null {
+  const figures = words.filter((word) => /^\d+$/.test(word));
+  const others = words.filter((word) => !figures.includes(word));
+  const kinds = counterKinds.flatMap((counts) =>
+    readingSources
+      .filter((source) => {
+        const line = readingText({ hours: 0, counts, source }).toLowerCase().split(/\W+/);
+        return others.every((word) => line.some((one) => one.startsWith(word)));
+      })
+      .map((source) => `${counts} ${source}`),
+  );
+  if (words.length === 0 || kinds.length === 0) return null;
+  const starts = figures.map(() => 'CAST(CAST("r"."hours" AS INTEGER) AS TEXT) LIKE ?');
+  const kind = '"r"."counts" || \' \' || "r"."source" IN (SELECT value FROM json_each(?))';
+  return {
+    sql: `(${['"f"."kind" = \'reading\'', kind, ...starts].join(' AND ')})`,
+    cells: [JSON.stringify(kinds), ...figures.map((figure) => `${figure}%`)],
+  };
 }

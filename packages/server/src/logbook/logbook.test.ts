@@ -73,6 +73,34 @@ test('what was withdrawn stays in it, and says so', async () => {
   expect(said(await find('kind=withdrawal'))).toEqual(['CJ-9 Withdrawn: Wrong machine']);
 });
 
+test('readings of a unit are found by what their line says', async () => {
+  const ofUnit = async (q: string) => said(await find(`compressorId=${unit}&q=${encodeURIComponent(q)}`));
+  const line = 'HC-1 Hours read: 100 h';
+  for (const q of ['hours read', '100', '10 h', 'Read 1', 'cracked']) expect(await ofUnit(q)).toEqual([line]);
+  for (const q of ['loaded', 'estimated', '00', '101', 'list 100']) expect(await ofUnit(q)).toEqual([]);
+  const old = await server.addUnit({ tag: 'OL-3', commissionedOn: '2015-01-01' });
+  await server.readHours(old, daysAgo(1), 12_345);
+  for (const q of ['12,345', '123', 'hours 12345']) {
+    expect(said(await find(`compressorId=${old}&q=${q}`))).toEqual(['OL-3 Hours read: 12,345 h']);
+  }
+});
+
+test('the list has moments as clock and calendar at the machine have them', async () => {
+  const site = { id: randomUUID(), name: 'Far shore', timeZone: 'Asia/Kathmandu' };
+  expectStatus(201, await server.post('/api/sites', site));
+  const far = await server.addUnit({ tag: 'FS-1', siteId: site.id });
+  const takenAt = daysAgo(3);
+  await server.readHours(far, takenAt, 70);
+  const csv = await server.read(`/api/logbook/export?format=csv&kind=reading&compressorId=${far}`);
+  const rows = Papa.parse<Record<string, string>>(csv.body, { header: true, skipEmptyLines: true }).data;
+  const written = new Intl.DateTimeFormat('sv-SE', {
+    timeZone: site.timeZone,
+    dateStyle: 'short',
+    timeStyle: 'short',
+  });
+  expect(rows).toMatchObject([{ Date: written.format(new Date(takenAt)), Zone: 'Asia/Kathmandu' }]);
+});
+
 test('it is written as a list and as JSON', async () => {
   const csv = await server.read(`/api/logbook/export?format=csv&compressorId=${unit}`);
   expect(csv.headers['content-disposition']).toMatch(/logbook\.csv/);
