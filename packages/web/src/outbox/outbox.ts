@@ -24,7 +24,7 @@ export function onOutboxSent(listener: () => void): () => void {
 
 const takers = new Set<(step: VisitStepView) => void>();
 
-/** Calls back with each step of a visit that the server has taken, before it leaves the outbox. */
+/** Calls back with each step of a visit that the server has taken, as it leaves the outbox. */
 export function onStepTaken(taker: (step: VisitStepView) => void): () => void {
   takers.add(taker);
   return () => takers.delete(taker);
@@ -44,7 +44,19 @@ export async function discard(id: string): Promise<void> {
 }
 
 async function show(): Promise<void> {
-  useOutbox.setState({ items: await storedItems() });
+  const items = await storedItems();
+  // What already shows is not drawn anew: the pages that show it are large.
+  if (!isShown(items)) useOutbox.setState({ items });
+}
+
+function noteConnection(isConnected: boolean): void {
+  if (useOutbox.getState().isConnected !== isConnected) useOutbox.setState({ isConnected });
+}
+
+function isShown(items: readonly OutboxItem[]): boolean {
+  const shown = useOutbox.getState().items;
+  const says = ({ id, tries, problem }: OutboxItem) => JSON.stringify([id, tries, problem]);
+  return items.length === shown.length && items.every((item, index) => says(item) === says(shown[index]!));
 }
 
 /** Sends what waits, now and whenever there may be a connection again. */
@@ -53,10 +65,10 @@ export function watchOutbox(): void {
   channel?.addEventListener('message', () => void show());
   onOutboxSent(() => channel?.postMessage('sent'));
   window.addEventListener('online', () => {
-    useOutbox.setState({ isConnected: true });
+    noteConnection(true);
     void sendOutbox();
   });
-  window.addEventListener('offline', () => useOutbox.setState({ isConnected: false }));
+  window.addEventListener('offline', () => noteConnection(false));
   document.addEventListener('visibilitychange', () => {
     if (document.visibilityState === 'visible') void sendOutbox();
   });
@@ -91,11 +103,11 @@ async function sendAll(): Promise<void> {
     if (items.length === 0) break;
     try {
       await send(items);
-      useOutbox.setState({ isConnected: true });
+      noteConnection(true);
       hasSent = true;
     } catch (error) {
       const problem = error instanceof ApiProblem && !isOutOfReach(error.problem) ? error.problem : null;
-      useOutbox.setState({ isConnected: problem !== null });
+      noteConnection(problem !== null);
       // No connection: what waits goes on waiting.
       if (problem === null) break;
       const failed = items.map((item) => afterFailure(item, problem));
@@ -118,14 +130,19 @@ async function send(items: readonly OutboxItem[]): Promise<void> {
 
 async function sendOne(item: OutboxItem): Promise<void> {
   try {
-    await postOne(item);
+    const step = await postOne(item);
+    if (step) await storeTaken(step);
     await settle(item, null);
+    // In one go, so that the page is drawn once for both.
+    useOutbox.setState(({ items }) => ({ items: items.filter(({ id }) => id !== item.id) }));
+    if (step) takers.forEach((taker) => taker(step));
   } catch (error) {
     if (!(error instanceof ApiProblem) || error.problem.status >= 500) throw error;
     await settle(item, error.problem);
   }
 }
 
+/** @returns the step that the server took, if it was one */
 async function postOne({
   id,
   kind,
@@ -134,16 +151,11 @@ async function postOne({
   body,
   photo,
   personId,
-}: OutboxItem): Promise<void> {
-  if (kind === 'photo') {
-    await postBytes<PhotoView>(`/visits/${visitId}/photos?id=${id}`, photo!, personId);
-  } else if (kind === 'visit-step') {
-    const step = await postJson<VisitStepView>(`/visits/${visitId}/steps`, body, personId);
-    await storeTaken(step);
-    takers.forEach((taker) => taker(step));
-  } else {
-    await postJson(`/compressors/${compressorId}/meter-changes`, body, personId);
-  }
+}: OutboxItem): Promise<VisitStepView | null> {
+  if (kind === 'visit-step') return postJson<VisitStepView>(`/visits/${visitId}/steps`, body, personId);
+  if (kind === 'photo') await postBytes<PhotoView>(`/visits/${visitId}/photos?id=${id}`, photo!, personId);
+  else await postJson(`/compressors/${compressorId}/meter-changes`, body, personId);
+  return null;
 }
 
 /** Taken, it leaves the device; refused, it goes to the tray and is never dropped. */
