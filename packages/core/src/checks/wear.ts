@@ -213,12 +213,15 @@ function layGrid(facts: GridFacts, grid: Grid): Grid {
   const densities = STEPS.map((step, index) => lifeDensity((lives[index] = age * step)));
   const shaped = NOISE_WEIGHT + cycle.points.length;
   let total = 0;
-  for (let at = 0; at < ROOM; at++) {
-    // Student's t, against the best of them: its constant falls out.
-    const likely = Math.sqrt(wholePower(least / variances[at]!, shaped) / precisions[at]!);
-    const weight = shapePriors[Math.floor(at / LIFE_STEPS)]! * densities[at % LIFE_STEPS]! * likely;
-    weights[at] = weight;
-    total += weight;
+  for (let shape = 0, at = 0; shape < SHAPES.length; shape++) {
+    const prior = shapePriors[shape]!;
+    for (let step = 0; step < LIFE_STEPS; step++, at++) {
+      // Student's t, against the best of them: its constant falls out.
+      const likely = Math.sqrt(wholePower(least / variances[at]!, shaped) / precisions[at]!);
+      const weight = prior * densities[step]! * likely;
+      weights[at] = weight;
+      total += weight;
+    }
   }
   for (let at = 0; at < ROOM; at++) weights[at] = weights[at]! / total;
   return grid;
@@ -227,8 +230,8 @@ function layGrid(facts: GridFacts, grid: Grid): Grid {
 /** A power with a whole exponent above 0. */
 function wholePower(base: number, exponent: number): number {
   let result = 1;
-  for (let rest = exponent; rest > 0; rest = Math.floor(rest / 2)) {
-    if (rest % 2 === 1) result *= base;
+  for (let rest = exponent; rest > 0; rest >>= 1) {
+    if (rest & 1) result *= base;
     base *= base;
   }
   return result;
@@ -279,48 +282,54 @@ function fitEach({ cycle: { from, points }, limit, age, usualStart }: GridFacts,
   const squareSum = values.reduce((sum, value) => sum + value * value, 0);
   const shaped = NOISE_WEIGHT + count;
   const worn = new Array<number>(count).fill(0);
+  const { starts, startVariances } = grid;
   let least = Infinity;
-  SHAPES.forEach(({ of: shape, exponent }, index) => {
-    // A power of age over life is that of age over the present age, times one that is the same for all machines: its
-    // sums are those at the present age, shrunk.
-    const shrinks = exponent === undefined ? 1 : MOST_LIVES ** (-exponent / LIFE_STEPS);
-    let shrunk = exponent === undefined ? 1 : Math.sqrt(shrinks);
-    if (exponent !== undefined) {
-      for (let i = 0; i < count; i++) worn[i] = ages[i]! ** exponent;
-      sumUp(worn, values);
+  /** One life with one shape, the sums of what is worn shrunk by so much. */
+  const fitOne = (at: number, shrunk: number) => {
+    if (shrunk * worn[count - 1]! > MOST_WORN) {
+      starts[at] = usualStart;
+      startVariances[at] = 0;
+      variances[at] = Infinity;
+      return;
     }
-    for (let step = 0; step < LIFE_STEPS; step++) {
-      if (exponent === undefined) {
+    const gone = shrunk * sums.worn;
+    const goneSquared = shrunk * shrunk * sums.wornSquared;
+    const goneValue = shrunk * sums.wornValue;
+    const precision = ratio + count - 2 * gone + goneSquared;
+    const weighted = valueSum - goneValue - toLimit * (gone - goneSquared);
+    const squares = squareSum - 2 * toLimit * goneValue + toLimit * toLimit * goneSquared;
+    const start = weighted / precision;
+    const variance = (NOISE_WEIGHT * noise + Math.max(0, squares - weighted * start)) / shaped;
+    starts[at] = usualStart + start;
+    startVariances[at] = variance / precision;
+    variances[at] = variance;
+    precisions[at] = precision;
+    if (variance < least) least = variance;
+  };
+  for (let index = 0, at = 0; index < SHAPES.length; index++) {
+    const { of: shape, exponent } = SHAPES[index]!;
+    if (exponent === undefined) {
+      for (let step = 0; step < LIFE_STEPS; step++) {
         const life = STEPS[step]!;
         for (let i = 0; i < count; i++) worn[i] = shape(ages[i]! / life);
         sumUp(worn, values);
+        fitOne(at++, 1);
       }
-      const at = index * LIFE_STEPS + step;
-      if (shrunk * worn[count - 1]! > MOST_WORN) {
-        grid.starts[at] = usualStart;
-        grid.startVariances[at] = 0;
-        variances[at] = Infinity;
-        shrunk *= shrinks;
-        continue;
-      }
-      const gone = shrunk * sums.worn;
-      const goneSquared = shrunk * shrunk * sums.wornSquared;
-      const goneValue = shrunk * sums.wornValue;
-      const precision = ratio + count - 2 * gone + goneSquared;
-      const weighted = valueSum - goneValue - toLimit * (gone - goneSquared);
-      const squares = squareSum - 2 * toLimit * goneValue + toLimit * toLimit * goneSquared;
-      shrunk *= shrinks;
-      const start = weighted / precision;
-      const variance = (NOISE_WEIGHT * noise + Math.max(0, squares - weighted * start)) / shaped;
-      grid.starts[at] = usualStart + start;
-      grid.startVariances[at] = variance / precision;
-      variances[at] = variance;
-      precisions[at] = precision;
-      if (variance < least) least = variance;
+    } else {
+      // A power of age over life is that of age over the present age, times one that is the same for all machines:
+      // its sums are those at the present age, shrunk.
+      for (let i = 0; i < count; i++) worn[i] = ages[i]! ** exponent;
+      sumUp(worn, values);
+      const shrinks = SHRINKS[index]!;
+      let shrunk = Math.sqrt(shrinks);
+      for (let step = 0; step < LIFE_STEPS; step++, shrunk *= shrinks) fitOne(at++, shrunk);
     }
-  });
+  }
   return least;
 }
+
+/** What a power shrinks by from one life to the next. */
+const SHRINKS = SHAPES.map(({ exponent = 0 }) => MOST_LIVES ** (-exponent / LIFE_STEPS));
 
 /** So many triples of measurements count half. */
 const TRIPLES_WEIGHT = 2;
