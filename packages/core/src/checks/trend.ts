@@ -1,4 +1,4 @@
-import { wearOf, type TrendPoint, type WearCycle } from './wear.js';
+import { wearOf, type TrendPoint, type Wear, type WearCycle } from './wear.js';
 import type { CheckFigure } from './check.js';
 
 export type { TrendPoint };
@@ -80,14 +80,18 @@ export function trendOf(
   // Going away from its limit, it is not on its way there.
   if (slope < -WORSENS) return straight;
   const earlier = cycles.slice(0, -1).filter((cycle) => cycle.points.length >= LEAST_POINTS);
-  const { life, at } = wearOf(current, earlier, limit);
-  const horizon = last.hours + HORIZON_HOURS;
-  const limitHours = { early: life.early, likely: life.likely, late: life.late > horizon ? null : life.late };
+  // Most checks of most machines do not worsen, and nobody asks for their end.
+  let wear: Wear | null = null;
+  const known = () => (wear ??= wearOf(current, earlier, limit));
   return {
     ...straight,
     cycles: earlier.length,
-    at,
-    limitHours: life.likely > horizon ? null : limitHours,
+    at: (hours) => known().at(hours),
+    get limitHours() {
+      const { early, likely, late } = known().life;
+      const horizon = last.hours + HORIZON_HOURS;
+      return likely > horizon ? null : { early, likely, late: late > horizon ? null : late };
+    },
     isForeseeable: slope > WORSENS,
   };
 }

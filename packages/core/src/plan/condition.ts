@@ -91,7 +91,7 @@ function findIn(
   }
   const trend = trendOf(points, begun, limit, figure.worse);
   if (!trend) return { known: 'within', why: 'too-few-measurements', ...common };
-  if (!trend.limitHours || !trend.isForeseeable) return { known: 'within', why: 'not-worsening', ...common };
+  if (!trend.isForeseeable || !trend.limitHours) return { known: 'within', why: 'not-worsening', ...common };
   const { early, likely: due, late } = trend.limitHours;
   const span = Math.max(due - from, 1);
   return { known: 'point', early, due, late, span, window: nearingHours(span), ...common };
