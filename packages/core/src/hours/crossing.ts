@@ -97,6 +97,9 @@ export interface CrossingSurface {
   readonly found: Map<number, Found>;
 }
 
+/** Figures of hours whose days are kept: more than any plan has. */
+const MOST_KEPT = 500;
+
 interface Found {
   /** Hours reached by each of the days; NaN until asked for. */
   readonly reached: number[];
@@ -241,6 +244,7 @@ export function dayReached(surface: CrossingSurface, hours: number, chance: numb
   const { reached, days } = foundWith(surface, chance);
   const known = days.get(hours);
   if (known !== undefined) return known;
+  if (days.size >= MOST_KEPT) days.clear();
   const day = firstDay(surface, reached, hours, chance);
   days.set(hours, day);
   return day;

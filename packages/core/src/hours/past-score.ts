@@ -1,6 +1,6 @@
 import type { Expert } from './expert.js';
 import { nthSmallest } from './nth-smallest.js';
-import { takeRow } from './rows.js';
+import { ROW_LENGTH, takeRow } from './rows.js';
 import { YEAR_DAYS } from './season.js';
 import type { UseIntervals } from './use-intervals.js';
 
@@ -106,7 +106,9 @@ export function stretchesOf(track: Track): Stretches {
 }
 
 // How far an expert was out in each stretch, squared, and the variance that it believed in.
-const [squares, variances, ratios] = [new Float64Array(128), new Float64Array(128), new Float64Array(128)];
+const squares = new Float64Array(ROW_LENGTH);
+const variances = new Float64Array(ROW_LENGTH);
+const ratios = new Float64Array(ROW_LENGTH);
 
 function replay(expert: Expert, { count, from, span, hours }: Stretches): void {
   for (let i = 0; i < count; i++) {

@@ -1,5 +1,5 @@
-/** Room for every stretch of a machine's past, or every interval of it. */
-const LENGTH = 128;
+/** Room for every stretch of a machine's past, or every interval of it: sixty intervals, two horizons. */
+export const ROW_LENGTH = 128;
 
 const rows: Float64Array[] = [];
 let taken = 0;
@@ -9,7 +9,7 @@ let taken = 0;
  * each with some forty such rows: they are made once. No row outlives the fit that took it.
  */
 export function takeRow(): Float64Array {
-  if (taken === rows.length) rows.push(new Float64Array(LENGTH));
+  if (taken === rows.length) rows.push(new Float64Array(ROW_LENGTH));
   return rows[taken++]!;
 }
 
