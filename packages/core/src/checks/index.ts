@@ -21,6 +21,6 @@ export { cautionOf, checkByCode, checkLibrary, checksFor, fieldsOf, howOf } from
 export { nextWords, sayLadder, stageVerdict, suspectName, valveParts } from './library/stages.js';
 export { breathingAir, dewPointClasses, oilClasses } from './library/purity.js';
 export { beforeAfter, type BeforeAfter, type PairedMeasurement, type PairedWork } from './pairs.js';
-export { trendOf, type CheckTrend, type LimitHours, type TrendPoint } from './trend.js';
+export { hoursOnItsSide, trendOf, type CheckTrend, type LimitHours, type TrendPoint } from './trend.js';
 export { ambient, choice, gauge, number, quantity } from './fields.js';
 export { limitLines, type LimitLine } from './limit-lines.js';

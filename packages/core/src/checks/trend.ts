@@ -96,6 +96,22 @@ export function trendOf(
   };
 }
 
+/** What was measured before work lies at least so much before it, h. */
+const A_MOMENT_H = 0.001;
+
+/**
+ * Run hours of a measurement on its own side of the work: measured, mended and measured again within one visit, the
+ * machine did not run in between, and by its hours alone the old figure would open the new cycle.
+ */
+export function hoursOnItsSide(
+  { at, hours }: { readonly at: number; readonly hours: number },
+  works: readonly { readonly at: number; readonly hours: number }[],
+): number {
+  let side = hours;
+  for (const work of works) if (work.at > at && work.hours <= side) side = work.hours - A_MOMENT_H;
+  return side;
+}
+
 /** The measurements from one piece of work to the next; the last are those that go on. */
 function cyclesOf(points: readonly TrendPoint[], resets: readonly number[]): WearCycle[] {
   const last = points.at(-1)!.hours;

@@ -1,4 +1,4 @@
-import { checkByCode, trendOf, type CheckFigure } from '../checks/index.js';
+import { checkByCode, hoursOnItsSide, trendOf, type CheckFigure } from '../checks/index.js';
 import { clockHours, type HourClock } from './clock.js';
 import { nearingHours } from './due-point.js';
 import type { MeasuredFact, ServiceRecord, UnitHistory } from './history.js';
@@ -170,20 +170,22 @@ function recordOf(check: string, history: UnitHistory, clock: HourClock): CheckR
 function readRecord(check: string, history: UnitHistory, clock: HourClock): CheckRecord {
   const measured = (history.measurements ?? []).filter((fact) => fact.check === check);
   measured.sort((a, b) => a.takenAt - b.takenAt);
+  const works = worksThatReset(history.services, checkByCode(check)?.resetBy ?? [], clock);
   const points = measured.flatMap((fact) => {
-    const hours = clockHours(clock, fact.takenAt)?.hours;
-    return hours === undefined ? [] : [{ fact, hours, value: fact.value, uncertainty: fact.uncertainty }];
+    const { takenAt: at, value, uncertainty } = fact;
+    const hours = clockHours(clock, at)?.hours;
+    return hours === undefined
+      ? []
+      : [{ fact, hours: hoursOnItsSide({ at, hours }, works), value, uncertainty }];
   });
-  const begins = resetHours(history.services, checkByCode(check)?.resetBy ?? [], clock);
-  return { points, begins, found: new Map() };
+  return { points, begins: works.map(({ hours }) => hours), found: new Map() };
 }
 
-function resetHours(
-  services: readonly ServiceRecord[],
-  resetBy: readonly string[],
-  clock: HourClock,
-): number[] {
+function worksThatReset(services: readonly ServiceRecord[], resetBy: readonly string[], clock: HourClock) {
   return services
     .filter(({ tasks }) => tasks.some((code) => resetBy.includes(code)))
-    .flatMap(({ doneAt }) => clockHours(clock, doneAt)?.hours ?? []);
+    .flatMap(({ doneAt: at }) => {
+      const hours = clockHours(clock, at)?.hours;
+      return hours === undefined ? [] : [{ at, hours }];
+    });
 }

@@ -163,6 +163,24 @@ describe('condition: the trend of a check to its limit', () => {
     }
   });
 
+  test('what was measured just before the work belongs to what it ended, though the machine stood between', () => {
+    const past = history({
+      // Read on arrival and on leaving: 320 h both times.
+      readings: [read(0, 0), read(40, 320), read(40.4, 320), read(60, 476.8)],
+      services: [done(40.2, ['separator-replace'])],
+      measurements: [
+        measured(40.1, 'separator-drop', 1.1),
+        measured(40.3, 'separator-drop', 0.2),
+        measured(48, 'separator-drop', 0.3),
+        measured(56, 'separator-drop', 0.4),
+      ],
+    });
+    // 0.2 in some 125 h: the rest of 0.6 takes about 370 h more.
+    const found = only(planOf(trigger), past, 60);
+    expect(found.dueAtHours).toBeGreaterThan(600);
+    expect(found.dueAtHours).toBeLessThan(1100);
+  });
+
   test('a share of the baseline: pump-up down to four fifths', () => {
     const share: Trigger = { kind: 'condition', check: 'pump-up', limit: 0.8, of: 'baseline' };
     // 700 at 80 h, 20 less every 80 h; four fifths are 560: seven steps on, at 640 h.

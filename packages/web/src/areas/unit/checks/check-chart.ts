@@ -2,6 +2,7 @@ import type { MeasurementView, ServiceView } from '@entretien/contracts';
 import {
   chartedFigure,
   beforeAfter,
+  hoursOnItsSide,
   trendOf,
   type BeforeAfter,
   type CheckDefinition,
@@ -58,11 +59,17 @@ export function checkSeries(
   });
   const limit = standing.at(-1)?.judgement.limit?.value ?? null;
   const works = resets.map(({ doneAt, tasks }) => ({ at: Date.parse(doneAt), tasks }));
-  const resetHours = resets.flatMap(({ runHours }) => (runHours === null ? [] : [runHours]));
+  const hoursOfWork = resets.flatMap(({ doneAt, runHours }) =>
+    runHours === null ? [] : [{ at: Date.parse(doneAt), hours: runHours }],
+  );
   const trend = isByHours
     ? trendOf(
-        points.map(({ x, value, uncertainty }) => ({ hours: x, value, uncertainty })),
-        resetHours,
+        points.map(({ at, x, value, uncertainty }) => ({
+          hours: hoursOnItsSide({ at, hours: x }, hoursOfWork),
+          value,
+          uncertainty,
+        })),
+        hoursOfWork.map(({ hours }) => hours),
         limit,
         check.figure.worse,
       )
