@@ -31,7 +31,7 @@ const BY = '00000000-0000-4000-8000-000000000001';
 async function bareServer() {
   const database = openDatabase(dataDir);
   database.exec(
-    `CREATE TABLE IF NOT EXISTS "shown_unit" ("place" integer PRIMARY KEY, "compressorId" text, "at" text, "revision" integer, "runHours" real, "runHoursBasis" text, "hoursPerDay" real, "lastReadingAt" text, "readingNeed" text, "retired" integer, "routine" text, "siteId" text, "siteName" text, "tag" text, "family" text, "description" text);
+    `CREATE TABLE IF NOT EXISTS "shown_unit" ("place" integer PRIMARY KEY, "compressorId" text, "at" text, "revision" integer, "runHours" real, "runHoursBasis" text, "meter" text, "meterQuestion" real, "hoursPerDay" real, "lastReadingAt" text, "readingNeed" text, "useWarning" text, "retired" integer, "routine" text, "siteId" text, "siteName" text, "tag" text, "family" text, "description" text);
      CREATE TABLE IF NOT EXISTS "shown_task" ("place" integer, "rank" integer, "code" text, "name" text, "station" text, "safety" integer, "state" text, "usedFraction" real, "dueAtHours" real, "remainingHours" real, "dueOn" text, "earlyOn" text, "likelyOn" text, "lateOn" text, "ruledBy" text, "rule" text, "startedBy" text, "coveredBy" text, "putOff" text, "vessel" text, "lastDoneAt" text, "lastDoneHours" real, PRIMARY KEY ("place", "rank")) WITHOUT ROWID;
      CREATE TABLE IF NOT EXISTS "shown_service" ("place" integer, "rank" integer, "doneAt" text, "runHours" real, PRIMARY KEY ("place", "rank")) WITHOUT ROWID;`,
   );
