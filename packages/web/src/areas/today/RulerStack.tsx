@@ -222,5 +222,9 @@ function HoursOf({ unit }: { readonly unit: FleetUnitView }) {
         not read
       </Box>
     );
-  return <RunHours of={unit} />;
+  return (
+    <Box component="span" sx={{ textAlign: { md: 'right' } }}>
+      <RunHours of={unit} />
+    </Box>
+  );
 }
