@@ -42,8 +42,10 @@ export interface PredictedLadder {
 /** Clearance of a stage as a share of its stroke (common practice). */
 const CLEARANCE = 0.05;
 const MOST_ROUNDS = 60;
-/** Settled when no pressure moves by more than this share. */
-const SETTLED = 1e-6;
+/** Settled when no pressure moved by more than this share (it is then far nearer than that); none moves further than this in one step, as a logarithm. */
+const [SETTLED, MOST_STEP] = [1e-4, 0.7];
+/** A stage with so high a ratio that nothing would fit in is taken to fill by this share. */
+const LEAST_FILLING = 0.02;
 
 const sizeOf = (faults: readonly LadderFault[], kind: LadderFaultKind, stage: number): number => {
   let size = 0;
@@ -58,61 +60,131 @@ const sizeOf = (faults: readonly LadderFault[], kind: LadderFaultKind, stage: nu
  *   and is compressed again, so its outlet is hotter.
  * - A ring of a single-acting stage lets gas past into the crankcase: it takes in as much and passes on less. The
  *   pressure before it hardly moves, its own and all after it fall, its outlet is no hotter.
+ *
+ * @param shown what the gauges are about to show, where that is known: it is found the sooner from there
  */
-export function predictLadder(design: LadderDesign, faults: readonly LadderFault[]): PredictedLadder {
+export function predictLadder(
+  design: LadderDesign,
+  faults: readonly LadderFault[],
+  shown?: readonly number[],
+): PredictedLadder {
+  const pressures = settledPressures(design, faults, shown);
+  return {
+    pressuresBarAbs: onGauges(pressures, faults),
+    outletTempsC: outletTemps(design, faults, pressures),
+  };
+}
+
+/** What the gauges alone would show: see {@link predictLadder}. */
+export function predictGauges(design: LadderDesign, faults: readonly LadderFault[]): readonly number[] {
+  return onGauges(settledPressures(design, faults, undefined), faults);
+}
+
+function onGauges(pressures: readonly number[], faults: readonly LadderFault[]): readonly number[] {
+  return pressures.slice(1).map((pressure, index) => pressure * (1 + sizeOf(faults, 'gauge', index + 1)));
+}
+
+function outletTemps(
+  design: LadderDesign,
+  faults: readonly LadderFault[],
+  pressures: readonly number[],
+): readonly number[] {
   const power = (design.exponent - 1) / design.exponent;
-  const soundIn = (stage: number) => (stage === 1 ? design.intakeTempC : design.cooledTempC) + ZERO_C;
-  const pressures = settledPressures(design, faults);
-  const outletTempsC = design.pressuresBarAbs.map((_, index) => {
+  return design.pressuresBarAbs.map((_, index) => {
     const stage = index + 1;
     const growth = (pressures[stage]! / pressures[stage - 1]!) ** power;
     const back = sizeOf(faults, 'valves', stage);
     const returned = back / growth;
-    const entersAt = soundIn(stage) + sizeOf(faults, 'cooler', stage - 1);
+    const soundIn = stage === 1 ? design.intakeTempC : design.cooledTempC;
+    const entersAt = soundIn + ZERO_C + sizeOf(faults, 'cooler', stage - 1);
     const outletK = (growth * entersAt * (1 - returned)) / (1 - back);
     // What its own baseline showed above the reckoned stays above it.
     return outletK - ZERO_C + design.warmerK[index]!;
   });
-  return {
-    pressuresBarAbs: pressures
-      .slice(1)
-      .map((pressure, index) => pressure * (1 + sizeOf(faults, 'gauge', index + 1))),
-    outletTempsC,
-  };
 }
 
-/** Pressure before the first stage and after each: neither the first nor the last moves. */
-function settledPressures(design: LadderDesign, faults: readonly LadderFault[]): readonly number[] {
+/**
+ * Pressure before the first stage and after each: neither the first nor the last moves. Between them each stage must
+ * take in what the one before passes on; solved by Newton's steps in the logarithms, each stage pulling on its
+ * neighbours alone (a tridiagonal system, Thomas 1949 *(memory)*).
+ */
+function settledPressures(
+  design: LadderDesign,
+  faults: readonly LadderFault[],
+  shown: readonly number[] | undefined,
+): readonly number[] {
   const { pressuresBarAbs: sound, intakeBarAbs, cooledTempC, exponent } = design;
-  const pressures = [intakeBarAbs * (1 - sizeOf(faults, 'intake', 0)), ...sound];
+  const first = intakeBarAbs * (1 - sizeOf(faults, 'intake', 0));
   // A gauge that is out moves nothing but its own figure.
-  if (faults.every(({ kind }) => kind === 'gauge')) return pressures;
-  const swallow = (ratio: number) => 1 - CLEARANCE * (ratio ** (1 / exponent) - 1);
-  const stages = sound.map((pressure, index) => {
-    const stage = index + 1;
-    return {
-      soundSwallow: swallow(pressure / (sound[index - 1] ?? intakeBarAbs)),
-      kept: 1 - sizeOf(faults, 'valves', stage),
-      passed: 1 - sizeOf(faults, 'ring', stage),
-      warmth: 1 + sizeOf(faults, 'cooler', stage - 1) / (cooledTempC + ZERO_C),
-    };
-  });
-  const takes = (stage: number) => {
-    const { kept, soundSwallow } = stages[stage - 1]!;
-    return (kept * swallow(pressures[stage]! / pressures[stage - 1]!)) / soundSwallow;
-  };
-  for (let round = 0; round < MOST_ROUNDS; round++) {
-    let flow = ((takes(1) * pressures[0]!) / intakeBarAbs) * stages[0]!.passed;
-    let furthest = 0;
-    for (let stage = 2; stage <= sound.length; stage++) {
-      const next = (sound[stage - 2]! * flow * stages[stage - 1]!.warmth) / takes(stage);
-      // Half the way in the logarithm each round: the stages pull on each other.
-      const before = pressures[stage - 1]!;
-      pressures[stage - 1] = Math.sqrt(before * next);
-      furthest = Math.max(furthest, Math.abs(next / before - 1));
-      flow *= stages[stage - 1]!.passed;
-    }
-    if (furthest < SETTLED) break;
+  if (faults.every(({ kind }) => kind === 'gauge')) return [first, ...sound];
+  const count = sound.length;
+  const logs = [Math.log(first)];
+  for (let stage = 1; stage <= count; stage++) {
+    const isKnown = shown !== undefined && stage < count;
+    const from = isKnown ? shown[stage - 1]! / (1 + sizeOf(faults, 'gauge', stage)) : sound[stage - 1]!;
+    logs.push(Math.log(from));
   }
-  return pressures;
+  // What each stage takes in against the sound one and what is left by then, its pressures left out, as a logarithm.
+  let passed = 1;
+  const flows = shown ? soundFlows(design) : keptFlows(design);
+  const constants = flows.map((flow, index) => {
+    const kept = 1 - sizeOf(faults, 'valves', index + 1);
+    const warmth = 1 + sizeOf(faults, 'cooler', index) / (cooledTempC + ZERO_C);
+    passed *= 1 - sizeOf(faults, 'ring', index);
+    return Math.log(kept / (warmth * passed)) - flow;
+  });
+  const upper = new Array<number>(count).fill(0);
+  const step = new Array<number>(count).fill(0);
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    let flowBefore = 0;
+    let pullBefore = 0;
+    // Forward: what stage by stage is left over, and what it moves.
+    for (let stage = 1; stage <= count; stage++) {
+      const before = logs[stage - 1]!;
+      const filled = filling(logs[stage]! - before, exponent);
+      const flow = Math.log(filled) + before + constants[stage - 1]!;
+      // How the filling falls with the ratio, both as logarithms.
+      const pull = (1 - filled + CLEARANCE) / exponent / filled;
+      if (stage > 1) {
+        const place = stage - 2;
+        const lower = place === 0 ? 0 : 1 + pullBefore;
+        const pivot = 1 + pull + pullBefore - lower * (place === 0 ? 0 : upper[place - 1]!);
+        upper[place] = pull / pivot;
+        step[place] = (flowBefore - flow + lower * (place === 0 ? 0 : step[place - 1]!)) / pivot;
+      }
+      flowBefore = flow;
+      pullBefore = pull;
+    }
+    let furthest = 0;
+    for (let place = count - 2; place >= 0; place--) {
+      if (place < count - 2) step[place] = step[place]! + upper[place]! * step[place + 1]!;
+      const moved = Math.max(-MOST_STEP, Math.min(MOST_STEP, step[place]!));
+      logs[place + 1] = logs[place + 1]! + moved;
+      furthest = Math.max(furthest, Math.abs(moved));
+    }
+    if (!(furthest >= SETTLED)) break;
+  }
+  return logs.map((log, index) => (index === count ? sound[count - 1]! : Math.exp(log)));
+}
+
+/** How far a stage fills at a ratio of pressures, its logarithm given: the rest is what expands out of its clearance. */
+function filling(logRatio: number, exponent: number): number {
+  return Math.max(LEAST_FILLING, 1 - CLEARANCE * (Math.exp(logRatio / exponent) - 1));
+}
+
+const soundByDesign = new WeakMap<LadderDesign, readonly number[]>();
+
+/** The flows of one design, kept: hundreds of explanations are held against it. */
+function keptFlows(design: LadderDesign): readonly number[] {
+  let flows = soundByDesign.get(design);
+  if (!flows) soundByDesign.set(design, (flows = soundFlows(design)));
+  return flows;
+}
+
+/** What each stage of the sound machine takes in, as a logarithm. */
+function soundFlows({ pressuresBarAbs: sound, intakeBarAbs, exponent }: LadderDesign): readonly number[] {
+  return sound.map((pressure, index) => {
+    const before = sound[index - 1] ?? intakeBarAbs;
+    return Math.log(filling(Math.log(pressure / before), exponent) * before);
+  });
 }

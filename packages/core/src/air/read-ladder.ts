@@ -1,5 +1,11 @@
 import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
-import { predictLadder, type LadderDesign, type LadderFault, type LadderSuspect } from './faulty-ladder.js';
+import {
+  predictGauges,
+  predictLadder,
+  type LadderDesign,
+  type LadderFault,
+  type LadderSuspect,
+} from './faulty-ladder.js';
 import { expectedLadder, USUAL_EXPONENT } from './ladder.js';
 import { lookLikelihood, nextLook, type LadderLook, type LadderLooks } from './ladder-looks.js';
 
@@ -73,6 +79,9 @@ const PRIOR = {
   pairs: 0.05,
 } as const;
 
+/** An explanation that fits so much worse than the best by its pressures alone need not be tried on the temperatures. */
+const HOPELESS = 40;
+
 const losses = [0.05, 0.08, 0.12, 0.16, 0.2, 0.25, 0.3, 0.36, 0.44, 0.55];
 const gaugeErrors = [-0.5, -0.35, -0.25, -0.17, -0.11, -0.07, 0.07, 0.11, 0.17, 0.25, 0.35, 0.5];
 const coolerRises = [8, 14, 20, 28, 38, 50];
@@ -100,8 +109,15 @@ export function readLadder(measured: MeasuredLadder): Outcome<LadderReading> {
   const hasBaseline = baseline !== undefined;
   const scatter = hasBaseline ? SCATTER.baseline : SCATTER.reckoned;
   const temps = Array.from({ length: stages }, (_, index) => measured.outletTempsC?.[index] ?? null);
+  let best = -Infinity;
   const suspects = weighed(explanations(stages), (faults) => {
-    const fit = logLikelihood(design, faults, pressuresBarAbs, temps, scatter);
+    const fit = logLikelihood(
+      design,
+      faults,
+      { pressures: pressuresBarAbs, temps, scatter },
+      best - HOPELESS,
+    );
+    best = Math.max(best, fit);
     return Math.exp(fit) * lookLikelihood(looks, faults);
   });
   const sound = predictLadder(design, []);
@@ -278,19 +294,27 @@ function byWeight(faults: readonly LadderFault[]): readonly LadderFault[] {
   return faults.length < 2 ? faults : [...faults].sort((a, b) => weight(b) - weight(a));
 }
 
+/** What the gauges and thermometers showed, and how far they scatter about what a sound set would show. */
+interface Shown {
+  readonly pressures: readonly number[];
+  readonly temps: readonly (number | null)[];
+  readonly scatter: { readonly pressure: number; readonly tempK: number; readonly coolerK: number };
+}
+
 /**
  * How well faults explain what was measured. What the sound machine would have to be for the faults to lead to just
  * these pressures lies about the design; its temperatures follow from it. The final pressure is set by what is filled
  * and tells nothing.
+ *
+ * @param least less by the pressures alone is not looked into any further
  */
 function logLikelihood(
   design: LadderDesign,
   faults: readonly LadderFault[],
-  pressures: readonly number[],
-  temps: readonly (number | null)[],
-  scatter: { readonly pressure: number; readonly tempK: number; readonly coolerK: number },
+  { pressures, temps, scatter }: Shown,
+  least: number,
 ): number {
-  const shifted = predictLadder(design, faults).pressuresBarAbs;
+  const shifted = predictGauges(design, faults);
   let off = 0;
   const needed = pressures.map((pressure, index) => {
     if (index === pressures.length - 1) return pressure;
@@ -298,9 +322,9 @@ function logLikelihood(
     off += (Math.log(moved) / scatter.pressure) ** 2;
     return design.pressuresBarAbs[index]! * moved;
   });
-  if (temps.every((temp) => temp === null)) return -off / 2;
+  if (-off / 2 < least || temps.every((temp) => temp === null)) return -off / 2;
   const machine = { ...design, pressuresBarAbs: needed };
-  const { outletTempsC } = predictLadder(machine, faults);
+  const { outletTempsC } = predictLadder(machine, faults, pressures);
   temps.forEach((temp, index) => {
     // Heavy-tailed: a thermometer badly held is no proof of anything.
     if (temp === null) return;
