@@ -58,16 +58,22 @@ export async function fleetBench(dataDir: string, now: number): Promise<void> {
 /** Lays the very rows of a page into tables, for the bare server to read. */
 function storeBare(dataDir: string, page: FleetStandingView): void {
   const database = openDatabase(dataDir);
-  const put = (table: string, row: Record<string, unknown>) => {
+  // The columns are those of the rows, whatever a standing says by now.
+  const put = (table: string, key: string, row: Record<string, unknown>) => {
     const names = Object.keys(row);
+    database.exec(
+      `CREATE TABLE IF NOT EXISTS "${table}" (${names.map((name) => `"${name}"`).join(', ')}, PRIMARY KEY (${key})) WITHOUT ROWID`,
+    );
     const sql = `INSERT INTO "${table}" (${names.map((name) => `"${name}"`).join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;
     database.prepare(sql).run(...Object.values(row).map(toCell));
   };
   page.items.forEach((unit, place) => {
     const { tasks, recentServices, counts: _counts, ...columns } = unit;
-    put('shown_unit', { place, ...columns });
-    tasks.forEach((task, rank) => put('shown_task', { place, rank, ...task }));
-    recentServices.forEach((service, rank) => put('shown_service', { place, rank, ...service }));
+    put('shown_unit', '"place"', { place, ...columns });
+    tasks.forEach((task, rank) => put('shown_task', '"place", "rank"', { place, rank, ...task }));
+    recentServices.forEach((service, rank) =>
+      put('shown_service', '"place", "rank"', { place, rank, ...service }),
+    );
   });
   database.close();
 }

@@ -27,18 +27,21 @@ const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
 
 const BY = '00000000-0000-4000-8000-000000000001';
 
+function once<One>(make: () => One): () => One {
+  let made: One | undefined;
+  return () => (made ??= make());
+}
+
 /** What the comparison is made with: the same rows read and sent, the same insert made, and nothing else. */
 async function bareServer() {
   const database = openDatabase(dataDir);
-  database.exec(
-    `CREATE TABLE IF NOT EXISTS "shown_unit" ("place" integer PRIMARY KEY, "compressorId" text, "at" text, "revision" integer, "runHours" real, "runHoursBasis" text, "meter" text, "meterQuestion" real, "hoursPerDay" real, "lastReadingAt" text, "readingNeed" text, "useWarning" text, "retired" integer, "routine" text, "siteId" text, "siteName" text, "tag" text, "family" text, "description" text);
-     CREATE TABLE IF NOT EXISTS "shown_task" ("place" integer, "rank" integer, "code" text, "name" text, "station" text, "safety" integer, "state" text, "usedFraction" real, "dueAtHours" real, "remainingHours" real, "dueOn" text, "earlyOn" text, "likelyOn" text, "lateOn" text, "ruledBy" text, "rule" text, "startedBy" text, "coveredBy" text, "putOff" text, "vessel" text, "lastDoneAt" text, "lastDoneHours" real, PRIMARY KEY ("place", "rank")) WITHOUT ROWID;
-     CREATE TABLE IF NOT EXISTS "shown_service" ("place" integer, "rank" integer, "doneAt" text, "runHours" real, PRIMARY KEY ("place", "rank")) WITHOUT ROWID;`,
-  );
   database.exec(BARE_TABLE);
-  const unitRows = database.prepare('SELECT * FROM "shown_unit" ORDER BY "place"');
-  const taskRows = database.prepare('SELECT * FROM "shown_task" ORDER BY "place", "rank"');
-  const serviceRows = database.prepare('SELECT * FROM "shown_service" ORDER BY "place", "rank"');
+  // The tables of a page are made with its rows, after the start: their statements are prepared once, when first asked for.
+  const shownRows = once(() => ({
+    units: database.prepare('SELECT * FROM "shown_unit" ORDER BY "place"'),
+    tasks: database.prepare('SELECT * FROM "shown_task" ORDER BY "place", "rank"'),
+    services: database.prepare('SELECT * FROM "shown_service" ORDER BY "place", "rank"'),
+  }));
   const insert = database.prepare(
     `INSERT INTO "bare" ("id", "recorded_at", "by", "note", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, ?, NULL, '[]', ?, ?, ?, ?, ?)`,
   );
@@ -47,10 +50,11 @@ async function bareServer() {
   class BareController {
     @Get('shown')
     shown() {
-      const units = unitRows.all() as Shown[];
+      const rows = shownRows();
+      const units = rows.units.all() as Shown[];
       for (const unit of units) Object.assign(unit, { tasks: [], recentServices: [] });
-      for (const task of taskRows.all() as { place: number }[]) units[task.place]!.tasks.push(task);
-      for (const service of serviceRows.all() as { place: number }[])
+      for (const task of rows.tasks.all() as { place: number }[]) units[task.place]!.tasks.push(task);
+      for (const service of rows.services.all() as { place: number }[])
         units[service.place]!.recentServices.push(service);
       return units;
     }

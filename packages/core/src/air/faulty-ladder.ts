@@ -126,8 +126,7 @@ function settledPressures(
   }
   // What each stage takes in against the sound one and what is left by then, its pressures left out, as a logarithm.
   let passed = 1;
-  const flows = shown ? soundFlows(design) : keptFlows(design);
-  const constants = flows.map((flow, index) => {
+  const constants = soundFlows(design).map((flow, index) => {
     const kept = 1 - sizeOf(faults, 'valves', index + 1);
     const warmth = 1 + sizeOf(faults, 'cooler', index) / (cooledTempC + ZERO_C);
     passed *= 1 - sizeOf(faults, 'ring', index);
@@ -170,15 +169,6 @@ function settledPressures(
 /** How far a stage fills at a ratio of pressures, its logarithm given: the rest is what expands out of its clearance. */
 function filling(logRatio: number, exponent: number): number {
   return Math.max(LEAST_FILLING, 1 - CLEARANCE * (Math.exp(logRatio / exponent) - 1));
-}
-
-const soundByDesign = new WeakMap<LadderDesign, readonly number[]>();
-
-/** The flows of one design, kept: hundreds of explanations are held against it. */
-function keptFlows(design: LadderDesign): readonly number[] {
-  let flows = soundByDesign.get(design);
-  if (!flows) soundByDesign.set(design, (flows = soundFlows(design)));
-  return flows;
 }
 
 /** What each stage of the sound machine takes in, as a logarithm. */

@@ -165,7 +165,8 @@ export function chanceReached(surface: CrossingSurface, hours: number, days: num
  * likely is solved closely, since work falls due by it; days that are one chance in ten are not as sure as that.
  */
 const [CLOSELY, NEARLY] = [1e-9, 1e-5];
-const LIKELY = 0.5;
+/** An even chance. */
+export const LIKELY = 0.5;
 /** Hours are told no finer than this part of one. */
 const FINEST = 1e6;
 

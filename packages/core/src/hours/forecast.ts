@@ -1,5 +1,5 @@
 import { DAY_MS, type Instant } from '../basics/index.js';
-import { dayReached, hoursReached, layOut, type CrossingSurface } from './crossing.js';
+import { dayReached, hoursReached, layOut, LIKELY, type CrossingSurface } from './crossing.js';
 import type { Outlook } from './expert.js';
 import { filterLevel } from './local-level.js';
 import { whenReached, type RunHours } from './run-hours.js';
@@ -41,8 +41,8 @@ export function presentRate(model: UseModel, at: Instant): number | null {
 
 const NO_DATE = { earlyAt: null, likelyAt: null, lateAt: null };
 
-/** One chance in ten, even chances, nine in ten. */
-const [EARLY, LIKELY, LATE] = [0.1, 0.5, 0.9];
+/** One chance in ten, and nine in ten. */
+const [EARLY, LATE] = [0.1, 0.9];
 
 /**
  * The likely moment of {@link forecastHours} alone, for what needs no more.

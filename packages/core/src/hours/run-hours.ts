@@ -132,7 +132,7 @@ function continuousFigure(reading: HourReading, sortedChanges: readonly MeterCha
 }
 
 /** Index of the last point at or before a moment, −1 when the moment lies before all. */
-export function lastIndexUpTo(sorted: readonly number[], value: number): number {
+function lastIndexUpTo(sorted: readonly number[], value: number): number {
   let low = 0;
   let high = sorted.length;
   while (low < high) {

@@ -1,5 +1,5 @@
 import { DAY_MS, HOUR_MS, type Instant } from '../basics/index.js';
-import { hoursReached, layOut, MOST_DAYS, type CrossingSurface } from './crossing.js';
+import { hoursReached, layOut, LIKELY, MOST_DAYS, type CrossingSurface } from './crossing.js';
 import type { Outlook } from './expert.js';
 import { practicePrior, type FleetPrior } from './fleet-prior.js';
 import type { LevelStart } from './local-level.js';
@@ -197,6 +197,6 @@ function likelyLevel(outlooks: readonly Outlook[]): number {
 export function modelHoursAt(model: UseModel, runHours: RunHours, at: Instant) {
   if (at <= model.fromAt) return hoursAt(runHours, at, null);
   const days = (at - model.fromAt) / DAY_MS;
-  const gain = model.isIdle || model.outlooks.length === 0 ? 0 : hoursReached(model.ahead, days, 0.5);
+  const gain = model.isIdle || model.outlooks.length === 0 ? 0 : hoursReached(model.ahead, days, LIKELY);
   return { hours: model.fromHours + gain, basis: 'extrapolated' as const };
 }

@@ -58,9 +58,9 @@ export function checkSeries(
     };
   });
   const limit = standing.at(-1)?.judgement.limit?.value ?? null;
-  const works = resets.map(({ doneAt, tasks }) => ({ at: Date.parse(doneAt), tasks }));
-  const hoursOfWork = resets.flatMap(({ doneAt, runHours }) =>
-    runHours === null ? [] : [{ at: Date.parse(doneAt), hours: runHours }],
+  const works = resets.map(({ doneAt, tasks, runHours }) => ({ at: Date.parse(doneAt), tasks, runHours }));
+  const hoursOfWork = works.flatMap(({ at, runHours }) =>
+    runHours === null ? [] : [{ at, hours: runHours }],
   );
   const trend = isByHours
     ? trendOf(
