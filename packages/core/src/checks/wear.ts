@@ -227,7 +227,7 @@ function layGrid(facts: GridFacts, grid: Grid): Grid {
   return grid;
 }
 
-/** A power with a whole exponent above 0. */
+/** A power with a whole exponent above 0: the general one takes so long that a trend would take half as long again. */
 function wholePower(base: number, exponent: number): number {
   let result = 1;
   for (let rest = exponent; rest > 0; rest >>= 1) {
