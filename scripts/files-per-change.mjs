@@ -64,7 +64,7 @@ export const changes = [
     files: {
       'core/src/facts/planning.ts': "kind: 'put-off'",
       'contracts/src/plans.ts': 'class PutOffTask',
-      'server/src/persistence/entities/plan-facts.entity.ts': 'facts.putOff',
+      'server/src/persistence/entities/plan-facts.entity.ts': 'facts.deferral',
       'server/src/persistence/migrations/1764460800000-spine.ts': 'put_off:',
       'server/src/persistence/migrations/index.ts': 'Spine1764460800000',
     },

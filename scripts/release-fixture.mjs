@@ -166,8 +166,8 @@ const points = [
   { task: 'belt-check', hoursUsed: 520, countsFromOn: day(200) },
 ];
 await post(`${meterless}/starting-points`, { id: id(), setAt: ago(50), basis: 'inspection', points }, by);
-const putOff = { id: id(), task: 'belt-check', putOffAt: ago(8), reason: 'Ordered.', untilOn: day(-30) };
-await post(`${meterless}/put-offs`, putOff, by);
+const deferral = { id: id(), task: 'belt-check', deferredAt: ago(8), reason: 'Ordered.', untilOn: day(-30) };
+await post(`${meterless}/deferrals`, deferral, by);
 
 const { latest, tasks } = await get(`${high}/plan`);
 const plan = { id: id(), tasks, note: 'As the default.' };
@@ -217,8 +217,8 @@ await post(`/parts/${filter}/moves`, { id: id(), movedAt: ago(5), count: 3 }, by
 const repair = id();
 const found = { id: repair, kind: 'fault', foundAt: ago(7), found: 'Slow to fill', station: 'stage-1' };
 await post(`${oilFree}/repairs`, found, by);
-const entry = (kind, words, more = {}) =>
-  post(`/repairs/${repair}/entries`, { id: id(), kind, at: ago(6 - made / 1000), words, ...more }, by);
+const entry = (kind, text, more = {}) =>
+  post(`/repairs/${repair}/entries`, { id: id(), kind, at: ago(6 - made / 1000), text, ...more }, by);
 await entry('cause', 'Ring worn');
 await entry('work', 'Ring and sleeve renewed', { minutes: 95 });
 await entry('part', 'Ring kit', { count: 1 });

@@ -23,7 +23,7 @@ export default function makeTemplate(): void {
   if (existsSync(template)) return;
   rmSync(templates, { recursive: true, force: true });
   mkdirSync(templates, { recursive: true });
-  const told = [join(bundle, 'demo.js'), template, '--at', new Date(NOW).toISOString()];
-  const { status } = spawnSync(process.execPath, told, { stdio: 'inherit' });
+  const answers = [join(bundle, 'demo.js'), template, '--at', new Date(NOW).toISOString()];
+  const { status } = spawnSync(process.execPath, answers, { stdio: 'inherit' });
   if (status !== 0 || !existsSync(template)) throw new Error('The demonstration data could not be made.');
 }

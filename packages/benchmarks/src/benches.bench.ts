@@ -16,8 +16,8 @@ import {
   fillCurve,
   holeFields,
   holeLeak,
-  ladderBench,
-  ladderFields,
+  interstageBench,
+  interstageFields,
   stageFields,
   waterFields,
   waterNow,
@@ -42,8 +42,8 @@ export async function benchesBench(): Promise<void> {
     { diameterMm: 3, pressureBar: 7, edge: 'sharp' },
     undefined,
   );
-  const stages = [...ladderFields, ...stageFields(5)];
-  const ladder = {
+  const stages = [...interstageFields, ...stageFields(5)];
+  const expected = {
     stages: 5,
     workingBar: 330,
     intakeTempC: 20,
@@ -82,13 +82,13 @@ export async function benchesBench(): Promise<void> {
       for (const share of [1, 1.1, 1.2]) fillCurve({ ...pump, atmosphereBarAbs: AIR, tempC: 20 }, share);
     },
     'leaks by times': () => {
-      judgeCheck('loaded-share', { onSeconds: 30, offSeconds: 90 }, { on });
+      judgeCheck('leak-load-cycle', { onSeconds: 30, offSeconds: 90 }, { on });
       costByShare(1000, hole);
       yearlyCostCents(250, hole);
     },
     'leaks by a hole': () => void holeLeak(hole, AIR),
     'ladder of five stages, read': () =>
-      void ladderBench(new BenchValues(stages, ladder, undefined), undefined, AIR),
+      void interstageBench(new BenchValues(stages, expected, undefined), undefined, AIR),
     'condensate and cartridge, with its curve': () =>
       void waterNow(new BenchValues(waterFields, water, undefined), AIR),
     'cylinders read, a hot fill settled': () => {

@@ -17,7 +17,7 @@ const RESAMPLES = 1000;
 type Hours = Pick<HoursOfEarlier, 'fitUse' | 'forecastHours'>;
 
 /** What one forecaster said of one interval, days from the question on. */
-interface Said {
+interface Foretold {
   readonly early: number;
   readonly likely: number;
   readonly late: number;
@@ -27,17 +27,17 @@ interface Said {
 interface Asked {
   readonly machine: number;
   readonly trueDays: number;
-  readonly ours: Said;
-  readonly earlier: Said | null;
+  readonly ours: Foretold;
+  readonly earlier: Foretold | null;
   readonly lifetime: number;
   readonly lastTwo: number;
 }
 
 const capped = (days: number) => Math.min(CAP_DAYS, days);
-const isInside = ({ hasDate, early, late }: Said, days: number) => hasDate && days >= early && days <= late;
+const isInside = ({ hasDate, early, late }: Foretold, days: number) => hasDate && days >= early && days <= late;
 
 /** Winkler's interval score for a band of 80 %: its width, and ten times what it misses by. Without a date it is all of two years. */
-function score({ hasDate, early, late }: Said, trueDays: number, of: (days: number) => number): number {
+function score({ hasDate, early, late }: Foretold, trueDays: number, of: (days: number) => number): number {
   const [low, high, x] = [hasDate ? early : 0, hasDate ? late : CAP_DAYS, trueDays].map((days) =>
     of(capped(days)),
   );
@@ -47,7 +47,7 @@ function score({ hasDate, early, late }: Said, trueDays: number, of: (days: numb
 const inDays = (days: number) => days;
 const inLogDays = (days: number) => Math.log(days + 7);
 
-function said(lib: Hours, { at, hours, targets }: Simulated): Said[] {
+function foretold(lib: Hours, { at, hours, targets }: Simulated): Foretold[] {
   const runHours: RunHours = { at, hours, counts: 'total', lastEstimated: false };
   const model = lib.fitUse({ runHours })!;
   const days = (moment: number | null) => (moment === null ? CAP_DAYS : (moment - at.at(-1)!) / DAY);
@@ -62,8 +62,8 @@ function askAll(name: string, habit: Habit, seed: string, earlier: Hours | null)
   return Array.from({ length: EACH }, (_, machine) => machine).flatMap((machine) => {
     const simulated = simulate(habit, random);
     const { at, hours, targets } = simulated;
-    const ours = said({ fitUse, forecastHours }, simulated);
-    const theirs = earlier && said(earlier, simulated);
+    const ours = foretold({ fitUse, forecastHours }, simulated);
+    const theirs = earlier && foretold(earlier, simulated);
     const last = at.length - 1;
     const plain = (from: number, target: number) =>
       (target - hours[last]!) / ((hours[last]! - hours[from]!) / ((at[last]! - at[from]!) / DAY));
@@ -136,7 +136,7 @@ function compared(asked: readonly Asked[], of: (days: number) => number): Compar
 
 const percent = (part: number) => `${(100 * part).toFixed(1)} %`.padStart(8);
 const figure = (days: number) => (Number.isFinite(days) ? days.toFixed(1) : '–').padStart(8);
-const sayCompared = ({ ratio, low, high }: Compared) =>
+const describeCompared = ({ ratio, low, high }: Compared) =>
   `${ratio.toFixed(2)} (${low.toFixed(2)}–${high.toFixed(2)})`.padStart(18);
 
 function row(name: string, asked: readonly Asked[], isCompared: boolean): string {
@@ -152,8 +152,8 @@ function row(name: string, asked: readonly Asked[], isCompared: boolean): string
     ...(isCompared
       ? [
           percent(share(asked, ({ earlier, trueDays }) => isInside(earlier!, trueDays))),
-          sayCompared(compared(asked, inDays)),
-          sayCompared(compared(asked, inLogDays)),
+          describeCompared(compared(asked, inDays)),
+          describeCompared(compared(asked, inLogDays)),
         ]
       : []),
   ].join(' ');

@@ -1,4 +1,4 @@
-import { clockForecast, hourClockOf, type UnitHistory } from '@entretien/core/plan';
+import { clockForecast, hourClockOf, type CompressorHistory } from '@entretien/core/plan';
 import { byTurns, report, timed } from './measure.js';
 import { readFleet } from './fleet-readings.js';
 
@@ -11,8 +11,8 @@ const AHEAD = Array.from({ length: TASKS }, (_, task) => 20 + task * 60);
 /** Early, likely and late dates of a large fleet against one ordered read of the readings they rest on. */
 export async function datesBench(dataDir: string, now: number): Promise<void> {
   const fleet = await readFleet(dataDir, UNITS, READINGS, now);
-  const histories = fleet.histories.map((readings): UnitHistory => historyOf(readings));
-  const datesOf = (history: UnitHistory) => {
+  const histories = fleet.histories.map((readings): CompressorHistory => historyOf(readings));
+  const datesOf = (history: CompressorHistory) => {
     const clock = hourClockOf(history, now);
     const from = clock.model!.fromHours;
     let dates = 0;
@@ -54,7 +54,7 @@ export async function datesBench(dataDir: string, now: number): Promise<void> {
   );
 }
 
-function historyOf(readings: UnitHistory['readings']): UnitHistory {
+function historyOf(readings: CompressorHistory['readings']): CompressorHistory {
   return {
     timeZone: 'UTC',
     commissionedOn: '2024-01-01',

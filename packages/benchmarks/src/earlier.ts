@@ -17,7 +17,7 @@ export interface Earlier {
 /** Runs a bench of an earlier release, so that its figures stand beside ours, measured by its own code in the same run. */
 export function runEarlier(version: string, bench: string): void {
   const main = join(builtOf(version), 'main.js');
-  if (!existsSync(main)) return sayMissing(version);
+  if (!existsSync(main)) return describeMissing(version);
   console.log(`  beside it, release ${version}:`);
   spawnSync(process.execPath, ['--expose-gc', main, bench], { stdio: 'inherit' });
 }
@@ -25,7 +25,7 @@ export function runEarlier(version: string, bench: string): void {
 const builtOf = (version: string, part = 'benchmarks') =>
   join(tmpdir(), `entretien-earlier-${version}`, 'packages', part, 'dist');
 
-function sayMissing(version: string): void {
+function describeMissing(version: string): void {
   console.log(`Release ${version} is not built beside this one: npm run earlier-release -- ${version}\n`);
 }
 
@@ -35,7 +35,7 @@ export type HoursOfEarlier = typeof hours;
 export async function earlierHours(version: string): Promise<HoursOfEarlier | null> {
   const file = join(builtOf(version, 'core'), 'hours/index.js');
   if (existsSync(file)) return import(pathToFileURL(file).href) as Promise<HoursOfEarlier>;
-  sayMissing(version);
+  describeMissing(version);
   return null;
 }
 
@@ -43,7 +43,7 @@ export async function earlierHours(version: string): Promise<HoursOfEarlier | nu
 export async function earlierRelease(version: string): Promise<Earlier | null> {
   const built = builtOf(version);
   if (!existsSync(join(built, 'serve.js'))) {
-    sayMissing(version);
+    describeMissing(version);
     return null;
   }
   const load = <Module>(file: string) => import(pathToFileURL(join(built, file)).href) as Promise<Module>;

@@ -15,7 +15,7 @@ const COURSES = Number(process.env.ENTRETIEN_COURSES ?? 50_000);
 /** States at which a search is ended; then it has shown nothing of what lies beyond, and says so. */
 const MOST_STATES = 1_500_000;
 
-function tell(
+function report(
   name: string,
   model: Model,
   faults: number,
@@ -28,11 +28,11 @@ function tell(
   });
   const seconds = (performance.now() - begun) / 1000;
   const { states, transitions, admitting, counterexample, jailed, isCut } = found;
-  const said = counterexample === null ? (isCut ? 'none so far' : 'none') : counterexample.join('; ');
+  const text = counterexample === null ? (isCut ? 'none so far' : 'none') : counterexample.join('; ');
   console.log(
     `  ${name}: ${states.toLocaleString('en')} states, ${transitions.toLocaleString('en')} transitions, ${admitting.toLocaleString('en')} admitting${
       more.jail ? `, ${jailed} without an honest way on` : ''
-    }${isCut ? ', cut' : ''}, ${seconds.toFixed(0)} s. Opened in danger: ${said}`,
+    }${isCut ? ', cut' : ''}, ${seconds.toFixed(0)} s. Opened in danger: ${text}`,
   );
 }
 
@@ -57,27 +57,27 @@ function walkAbout(): void {
  */
 export function guardBench(): void {
   console.log('guard: every course, breadth first');
-  tell('one person, no fault', receiverModel('one'), 0, { jail: true });
-  tell('one person, any one fault', receiverModel('one'), 1);
-  tell('one person, a needle that tells nothing and any one fault', receiverModel('one'), 1, {
+  report('one person, no fault', receiverModel('one'), 0, { jail: true });
+  report('one person, any one fault', receiverModel('one'), 1);
+  report('one person, a needle that tells nothing and any one fault', receiverModel('one'), 1, {
     deadGauge: true,
   });
-  tell('two people, no fault', receiverModel('two'), 0, { jail: true });
-  tell('two people, any one fault', receiverModel('two'), 1);
-  tell('two coupled spaces, no fault', { ...coupledModel('one'), isPlain: true, isQuiet: true }, 0, {
+  report('two people, no fault', receiverModel('two'), 0, { jail: true });
+  report('two people, any one fault', receiverModel('two'), 1);
+  report('two coupled spaces, no fault', { ...coupledModel('one'), isPlain: true, isQuiet: true }, 0, {
     jail: true,
   });
-  tell('two coupled spaces, any one fault', { ...coupledModel('one'), isPlain: true, isQuiet: true }, 1);
+  report('two coupled spaces, any one fault', { ...coupledModel('one'), isPlain: true, isQuiet: true }, 1);
   console.log('  without each rule, one person, any one fault, found empty left out:');
   for (const rule of guardRules) {
     const people = rule === 'own-lock' ? 'two' : 'one';
     const without: readonly GuardRule[] = [rule];
     const deadGauge = rule === 'needle-seen-to-fall';
-    tell(`  ${rule}`, { ...receiverModel(people, without), isPlain: true }, rule === 'own-lock' ? 0 : 1, {
+    report(`  ${rule}`, { ...receiverModel(people, without), isPlain: true }, rule === 'own-lock' ? 0 : 1, {
       deadGauge,
     });
   }
   walkAbout();
   console.log('  two faults at once, which nothing promises:');
-  tell('  one person', { ...receiverModel('one'), isPlain: true, isQuiet: true }, 2);
+  report('  one person', { ...receiverModel('one'), isPlain: true, isQuiet: true }, 2);
 }

@@ -19,7 +19,7 @@ import { startBench } from './start.bench.js';
 import { todayBench } from './today.bench.js';
 import { visitBench } from './visit.bench.js';
 import { trendsBench } from './trends.bench.js';
-import { unitPageBench } from './unit-page.bench.js';
+import { compressorPageBench } from './unit-page.bench.js';
 
 /**
  * Prints ratios measured within this one run; `npm run benchmark -- fleet` runs one of them, `-- fleet --beside 0.1.0`
@@ -34,7 +34,7 @@ const benches = {
   stages: stagesBench,
   standing: standingBench,
   plans: plansBench,
-  'unit-page': unitPageBench,
+  'unit-page': compressorPageBench,
   dates: datesBench,
   import: importBench,
   fleet: fleetBench,

@@ -5,13 +5,13 @@ import {
   standing,
   triggerKinds,
   type MeasuredFact,
-  type PutOff,
+  type Deferral,
   type ServicePlan,
   type ServiceRecord,
   type ServiceTask,
   type StartingPointFact,
   type Trigger,
-  type UnitHistory,
+  type CompressorHistory,
 } from '@entretien/core/plan';
 import type { HourReading } from '@entretien/core/hours';
 import { byTurns, report, timed } from './measure.js';
@@ -87,7 +87,7 @@ function planOfAllKinds(): ServicePlan {
   const added = [
     own('milestones', { kind: 'milestone', at: [500, 2000, 8000] }),
     own('by-season', { kind: 'season', warm: 200, cold: 300 }),
-    own('by-water', { kind: 'water', takesG: 400, fadLpm: 200, holdingBar: 150, warmC: 30, coldC: 15 }),
+    own('by-water', { kind: 'water', moistureCapacityG: 400, fadLpm: 200, maintainingValveBar: 150, warmC: 30, coldC: 15 }),
     own('by-drop', drop, { kind: 'hours', every: 6000 }),
     own('held-back', { kind: 'not-before', trigger: drop, floor: { kind: 'hours', every: 2000 } }),
     own('on-grid', { kind: 'hours', every: 1500 }, { kind: 'calendar', every: { months: 9 } }),
@@ -139,7 +139,7 @@ class Facts {
     const measurement = database.prepare(
       `INSERT INTO "measurement" ("seq", "id", "recorded_at", "by", "marks", "compressor_id", "check_code", "taken_at", "figures", "is_baseline", "verdict", "judgement", "figure", "uncertainty", "discharge_c") VALUES (?, ?, ?, 'x', '[]', ?, ?, ?, '{}', 0, 'good', '${MEASURED}', ?, 0.05, ?)`,
     );
-    const putOff = database.prepare(
+    const deferral = database.prepare(
       `INSERT INTO "put_off" ("seq", "id", "recorded_at", "by", "marks", "compressor_id", "task", "put_off_at", "reason", "until_on") VALUES (?, ?, ?, 'x', '[]', ?, 'belt-check', ?, 'Later.', '2027-02-01')`,
     );
     const start = database.prepare(
@@ -161,7 +161,7 @@ class Facts {
             isHot ? 85 + (index % 20) : null,
           );
         }
-        putOff.run(...placed('put-off', id, now - 5 * DAY), now - 5 * DAY, id, now - 5 * DAY);
+        deferral.run(...placed('put-off', id, now - 5 * DAY), now - 5 * DAY, id, now - 5 * DAY);
         start.run(...placed('starting-point', id, now - 300 * DAY), now - 300 * DAY, id, now - 300 * DAY);
       });
       database.exec(
@@ -181,9 +181,9 @@ class Facts {
     return columns;
   }
 
-  form(): UnitHistory[] {
+  form(): CompressorHistory[] {
     const [kinds, units, ats, figures, texts, more, recorded] = this.read();
-    const histories: UnitHistory[] = [];
+    const histories: CompressorHistory[] = [];
     let unit = '';
     let facts = emptyFacts();
     const close = () => {
@@ -230,9 +230,9 @@ class Facts {
           tempC,
         });
       } else if (kinds[row] === 3) {
-        facts.putOffs.push({
+        facts.deferrals.push({
           task: text,
-          putOffAt: at,
+          deferredAt: at,
           recordedAt,
           untilOn: more[row] as string,
           reason: 'Later.',
@@ -256,7 +256,7 @@ function emptyFacts() {
     readings: [] as HourReading[],
     services: [] as ServiceRecord[],
     measurements: [] as MeasuredFact[],
-    putOffs: [] as PutOff[],
+    deferrals: [] as Deferral[],
     startingPoints: [] as StartingPointFact[],
   };
 }

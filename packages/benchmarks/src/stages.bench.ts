@@ -1,4 +1,4 @@
-import { readLadder, type LadderFault, type MeasuredLadder } from '@entretien/core/air';
+import { diagnoseStages, type StageFault, type MeasuredStages } from '@entretien/core/air';
 import { stageVerdict } from '@entretien/core/checks';
 import seedrandom from 'seedrandom';
 import { randomOf, type Random } from './habits.js';
@@ -116,7 +116,7 @@ function measured(
   set: Set,
   wrong: readonly Wrong[],
   random: Random,
-): MeasuredLadder & { readonly outletTempsC: number[] } {
+): MeasuredStages & { readonly outletTempsC: number[] } {
   const intakeTempC = random.between(5, 32);
   const { pressures, temps } = run(set, wrong, intakeTempC);
   return {
@@ -167,7 +167,7 @@ function drawnFaults(random: Random, fault: Fault, stages: number): Wrong[] {
 }
 
 /** What the reader can call it: it cannot tell one valve of a stage from the other. */
-const nameOf = ({ kind, stage }: Wrong | LadderFault) =>
+const nameOf = ({ kind, stage }: Wrong | StageFault) =>
   `${kind === 'suction valve' || kind === 'discharge valve' ? 'valves' : kind} ${stage}`;
 
 interface Tally {
@@ -182,15 +182,15 @@ interface Tally {
 const emptyTally = (): Tally => ({ asked: 0, right: 0, both: 0, sure: 0, sureRight: 0, act: 0 });
 
 /** What a technician finds besides: breather and gauges after the stop, now and then mistaken. */
-function looksAt(wrong: readonly Wrong[], random: Random): NonNullable<MeasuredLadder['looks']> {
+function looksAt(wrong: readonly Wrong[], random: Random): NonNullable<MeasuredStages['looks']> {
   const puffs = random.chance(wrong.some(({ kind }) => kind === 'ring') ? 0.8 : 0.12);
   const valves = wrong.find(({ kind, stage }) => valveKinds.includes(kind) && stage > 1);
   const rises = valves && random.chance(0.7) ? valves.stage - 1 : 0;
   return { breatherPuffs: puffs, risesAfterStop: rises };
 }
 
-function judge(tally: Tally, given: MeasuredLadder, wrong: readonly Wrong[]): void {
-  const read = readLadder(given);
+function judge(tally: Tally, given: MeasuredStages, wrong: readonly Wrong[]): void {
+  const read = diagnoseStages(given);
   if (!read.ok) return;
   const [first] = read.value.suspects;
   const named = first!.faults.map(nameOf);

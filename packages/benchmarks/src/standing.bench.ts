@@ -1,5 +1,5 @@
 import type { DataPlate } from '@entretien/core/machine';
-import { defaultPlan, standing, type ServicePlan, type UnitHistory } from '@entretien/core/plan';
+import { defaultPlan, standing, type ServicePlan, type CompressorHistory } from '@entretien/core/plan';
 import { readFleet } from './fleet-readings.js';
 import { byTurns, report, timed } from './measure.js';
 import { DAY } from './seed.js';
@@ -29,7 +29,7 @@ export async function standingBench(dataDir: string, now: number): Promise<void>
   const judge = () => {
     let judged = 0;
     for (const readings of fleet.histories) {
-      const history: UnitHistory = {
+      const history: CompressorHistory = {
         timeZone: 'Europe/Zurich',
         commissionedOn: plate.commissionedOn,
         history: 'new',

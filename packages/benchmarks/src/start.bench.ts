@@ -32,13 +32,13 @@ function start(args: readonly string[], dataDir: string): Promise<Start> {
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   return new Promise((done, fail) => {
-    let told: Start | null = null;
+    let started: Start | null = null;
     child.stdout.on('data', (chunk: Buffer) => {
-      if (told !== null || !chunk.toString().includes('ready')) return;
-      told = { wallMs: performance.now() - began, processorMs: processorOf(child.pid!) };
+      if (started !== null || !chunk.toString().includes('ready')) return;
+      started = { wallMs: performance.now() - began, processorMs: processorOf(child.pid!) };
       child.kill('SIGTERM');
     });
-    child.on('exit', () => (told ? done(told) : fail(new Error(`${args.join(' ')} did not start.`))));
+    child.on('exit', () => (started ? done(started) : fail(new Error(`${args.join(' ')} did not start.`))));
   });
 }
 
@@ -63,12 +63,12 @@ export async function startBench(dataDir: string): Promise<void> {
   const wall = (kind: keyof typeof kinds) => median(starts[kind].map(({ wallMs }) => wallMs));
   const processor = (kind: keyof typeof kinds) =>
     median(starts[kind].map(({ processorMs }) => processorMs ?? 0));
-  const say = (what: keyof typeof OF_0_1_0, of: typeof wall) => {
+  const format = (what: keyof typeof OF_0_1_0, of: typeof wall) => {
     const [nothing, bundle, modules] = [of('nothing'), of('bundle'), of('modules')];
     const figures = `${bundle.toFixed(0)} ms, node that does nothing ${nothing.toFixed(0)} ms, from single modules ${modules.toFixed(0)} ms`;
     const ratio = bundle / Math.max(nothing, 1);
     report(`start of the server over node that does nothing, ${what}`, ratio, null, OF_0_1_0[what], figures);
   };
-  say('until it answers', wall);
-  say('processor', processor);
+  format('until it answers', wall);
+  format('processor', processor);
 }

@@ -140,13 +140,13 @@ export function trendsBench(): void {
   );
   const steps = tallies.filter(({ shape }) => shape === 'step');
   const sudden = held(steps);
-  const told =
+  const foreseen =
     steps.reduce((sum, tally) => sum + tally.foreseeable, 0) / (steps.length * EACH * NOISES.length);
   report(
     'Band of steps, which no measuring foresees',
     sudden,
     sudden >= 0.7,
     '≥ 0.70',
-    `${(100 * (1 - told)).toFixed(1)} % of them are told as not foreseeable by measuring.`,
+    `${(100 * (1 - foreseen)).toFixed(1)} % of them are told as not foreseeable by measuring.`,
   );
 }

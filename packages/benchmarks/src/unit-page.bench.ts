@@ -20,7 +20,7 @@ const ROUNDS = 9;
 const BY = '00000000-0000-4000-8000-000000000001';
 
 /** A unit with ten years behind it against one with ten records: until its page answers to a hand. */
-export async function unitPageBench(dataDir: string, now: number): Promise<void> {
+export async function compressorPageBench(dataDir: string, now: number): Promise<void> {
   const { long, short } = await fill(dataDir, now);
   const server = await BenchServer.start('app', dataDir, now);
   const browser = await launchBrowser();

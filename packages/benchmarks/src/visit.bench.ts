@@ -40,7 +40,7 @@ async function stepsBench(dataDir: string): Promise<void> {
     await page.goto(`${server.address}/visits/${visit}?at=work`);
     await page.getByRole('button', { name: 'Done, as expected' }).first().waitFor();
     const times: number[] = [];
-    for (let step = 0; step < STEPS; step++) times.push(await tellStep(page, step % 2 === 0));
+    for (let step = 0; step < STEPS; step++) times.push(await recordStep(page, step % 2 === 0));
     const middle = median(times);
     report(
       'Step of a visit: from the touch until the server has it and the page has settled, over 100 ms',
@@ -70,7 +70,7 @@ async function planVisit(dataDir: string, now: number): Promise<string> {
 }
 
 /** Says that a task is done, or takes it back; done when the server's answer is in, nothing waits and the page shows it. */
-function tellStep(page: Page, on: boolean): Promise<number> {
+function recordStep(page: Page, on: boolean): Promise<number> {
   return page.evaluate(`new Promise((done, fail) => {
     setTimeout(() => fail(new Error('The step was not taken.')), 10_000);
     const named = (words) => [...document.querySelectorAll('button')].find((one) => !one.disabled && (one.textContent ?? '').startsWith(words));
@@ -163,7 +163,7 @@ function reportOf(files: readonly string[]): ReportContent {
         tasks: Array.from({ length: 12 }, (_, index) => ({
           name: `Task number ${index + 1}`,
           outcome: 'done',
-          proof: 'proved',
+          verification: 'proved',
         })),
         checks: Array.from({ length: CHECKS }, (_, index) => ({
           when: index % 2 === 0 ? 'before' : 'after',

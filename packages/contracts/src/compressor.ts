@@ -106,8 +106,8 @@ export class PlateDetails {
   @Optional() @IsText('How the level is seen', textLimits.short) levelSeenBy?: string | null;
 
   @Optional() @oneOf('What ends a fill', stopKinds) stopsBy?: DataPlate['stopsBy'] | null;
-  @Optional() @IsFigure('The holding pressure', 1, 600) holdingBar?: number | null;
-  @Optional() @IsFigure('What the cartridge takes up', 0.1, 100_000) cartridgeTakesG?: number | null;
+  @Optional() @IsFigure('The holding pressure', 1, 600) maintainingValveBar?: number | null;
+  @Optional() @IsFigure('What the cartridge takes up', 0.1, 100_000) moistureCapacityG?: number | null;
 
   @Optional() @IsFigure('The supply voltage', 0, 1000) supplyV?: number | null;
   @Optional() @IsFigure('The fuse or breaker', 0, 2000) breakerA?: number | null;

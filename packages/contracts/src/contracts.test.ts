@@ -15,7 +15,7 @@ import {
   PageQuery,
   PlanLibraryQuery,
   PlanVisit,
-  PutOffTask,
+  DeferTask,
   RecordExamination,
   RecordMeasurement,
   RecordReading,
@@ -220,7 +220,7 @@ describe('a measurement', () => {
 });
 
 describe('plans, putting off, starting points', () => {
-  const putOff = { id: ID, task: 'oil-change', putOffAt: '2026-11-24T08:30:00Z', reason: 'No oil.' };
+  const deferral = { id: ID, task: 'oil-change', deferredAt: '2026-11-24T08:30:00Z', reason: 'No oil.' };
 
   test.each<[object, string[]]>([
     [{}, []],
@@ -233,7 +233,7 @@ describe('plans, putting off, starting points', () => {
     [{ untilHours: Infinity }, ['untilHours']],
     [{ until: 'soon' }, ['until']],
   ])('putting off with %j', (more, fields) => {
-    expect(refused(PutOffTask, { ...putOff, ...more })).toEqual(fields);
+    expect(refused(DeferTask, { ...deferral, ...more })).toEqual(fields);
   });
 
   test.each<[unknown, string[]]>([

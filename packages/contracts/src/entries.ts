@@ -14,7 +14,7 @@ export class RepairEntryBody {
   @IsId() id: string;
   @IsText('The kind of entry', textLimits.short) kind: string;
   @IsInstant() at: string;
-  @IsText('What is said', textLimits.note) words: string;
+  @IsText('What is said', textLimits.note) text: string;
   @Optional() @IsFigure('The minutes of work', 0, entryLimits.minutes) minutes?: number;
   /** The page that it is told on. */
   @Optional() @IsText('The page', textLimits.short) session?: string;
@@ -37,7 +37,7 @@ export class PartEntry extends RepairEntryBody {
 }
 
 /** The check that proves it, with what was measured. */
-export class ProofEntry extends RepairEntryBody {
+export class VerificationEntry extends RepairEntryBody {
   @Optional() @IsCheckCode() check?: string;
   @Optional() @IsCheckValues() values?: CheckValues;
 }
@@ -48,11 +48,11 @@ export const entryContracts: Contracts<EntryKind> = {
   work: WorkEntry,
   part: PartEntry,
   step: RepairEntryBody,
-  proof: ProofEntry,
+  proof: VerificationEntry,
   close: RepairEntryBody,
   note: RepairEntryBody,
 };
 
 /** What is sent of an entry, whatever its kind. */
 export type AddRepairEntry = Omit<RepairEntryBody, 'kind'> &
-  Partial<Omit<WorkEntry & PartEntry & ProofEntry, keyof RepairEntryBody>> & { kind: EntryKind };
+  Partial<Omit<WorkEntry & PartEntry & VerificationEntry, keyof RepairEntryBody>> & { kind: EntryKind };

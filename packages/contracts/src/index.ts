@@ -1,3 +1,4 @@
+export { formerChecks, formerPaths, inNamesOfToday } from './former-names.js';
 export { AddPerson, DEFAULT_PERSON_ID, PersonView } from './person.js';
 export { AddSite, ChangeSite, SiteView } from './site.js';
 export { ChangePlate, PlateDetails, RegisterCompressor } from './compressor.js';
@@ -32,7 +33,7 @@ export {
 export {
   PlanContent,
   PlanLibraryQuery,
-  PutOffTask,
+  DeferTask,
   SavePlan,
   SetStartingPoints,
   startingBases,
@@ -52,7 +53,7 @@ export {
   RecordVisitStep,
   RepairsQuery,
   VisitsQuery,
-  type PlannedUnit,
+  type PlannedCompressor,
 } from './visits.js';
 export type * from './visit-views.js';
 export { textLimits } from './rules.js';

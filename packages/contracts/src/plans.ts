@@ -58,10 +58,10 @@ export class PlanLibraryQuery {
 }
 
 /** A task is put off. */
-export class PutOffTask {
+export class DeferTask {
   @IsId() id: string;
   @IsTaskCode() task: string;
-  @IsInstant() putOffAt: string;
+  @IsInstant() deferredAt: string;
   @IsText('The reason', textLimits.note) reason: string;
   @Optional() @IsFigure('The limit in run hours', 0, MOST_METER_HOURS) untilHours?: number;
   @Optional() @IsLocalDate() untilOn?: string;

@@ -1,4 +1,4 @@
-import { isTimeZone, parseInstant, parseLocalDate, type Outcome } from '@entretien/core/basics';
+import { isTimeZone, parseInstant, parseLocalDate, type Result } from '@entretien/core/basics';
 import { parseClosure } from '@entretien/core/hours';
 import {
   IsNumber,
@@ -39,7 +39,7 @@ export function IsId(options?: ValidationOptions): Decorator {
 /** A text that one of the core's readers understands; its own sentence says what is wrong. */
 function isRead(
   name: string,
-  read: (text: string) => Outcome<unknown>,
+  read: (text: string) => Result<unknown>,
   options?: ValidationOptions,
 ): Decorator {
   const wrong = (value: unknown) => read(typeof value === 'string' ? value : '');

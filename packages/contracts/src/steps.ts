@@ -51,9 +51,9 @@ export class RestartDetails {
 }
 
 /** The joints were looked at under pressure. */
-export class TightDetails {
+export class LeakCheckDetails {
   @IsFlag('Whether all is tight') tight: boolean;
-  @Optional() @IsReason('What was seen') words?: string;
+  @Optional() @IsReason('What was seen') text?: string;
 }
 
 /** What became of a task. */
@@ -141,7 +141,7 @@ export class SignDetails {
   @IsText('The name', stepLimits.name) name: string;
   @Optional() @IsText('The signature', stepLimits.strokes) strokes?: string;
   /** Left out of service: who was told. */
-  @Optional() @IsText('Who was told', stopLimits.told) told?: string;
+  @Optional() @IsText('Who was told', stopLimits.informed) informed?: string;
 }
 
 /** The unit is left for another day. */
@@ -156,7 +156,7 @@ export type Contracts<Kind extends string = string> = Readonly<Record<Kind, new 
 export const stepContracts: Contracts<StepKind> = {
   isolate: IsolateDetails,
   restart: RestartDetails,
-  tight: TightDetails,
+  tight: LeakCheckDetails,
   task: TaskDetails,
   look: LookDetails,
   station: StationDetails,

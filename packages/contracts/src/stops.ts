@@ -15,7 +15,7 @@ export class TakeOutOfService {
   @Optional() @IsId() finding?: string;
   @Optional() @IsText('What must be shown', stopLimits.shown) toShow?: string;
   /** Who was told, and what hangs on it. */
-  @Optional() @IsText('Who was told', stopLimits.told) told?: string;
+  @Optional() @IsText('Who was told', stopLimits.informed) informed?: string;
   @Optional() @IsText('The note', textLimits.note) note?: string;
   @Optional() @IsId() by?: string;
 }
@@ -28,7 +28,7 @@ export class ReturnToService {
   @IsId() ends: string;
   /** Id of the measurement, or of the examination of a vessel, that shows it. */
   @Optional() @IsId() shownBy?: string;
-  @Optional() @IsText('Who decides', stopLimits.told) decidedBy?: string;
+  @Optional() @IsText('Who decides', stopLimits.informed) decidedBy?: string;
   @Optional() @IsText('The reason', stopLimits.reason) reason?: string;
   @Optional() @IsText('The note', textLimits.note) note?: string;
   @Optional() @IsId() by?: string;

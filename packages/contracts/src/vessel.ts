@@ -23,7 +23,7 @@ function IsMonths(what: string): PropertyDecorator {
   return all(IsInt({ message }), Min(1, { message }), Max(600, { message }));
 }
 
-function IsUnitList(): PropertyDecorator {
+function IsCompressorList(): PropertyDecorator {
   return all(
     IsArray({ message: 'The units that fill it are a list.' }),
     ArrayMaxSize(40, { message: 'No more than 40 units fill one vessel.' }),
@@ -51,7 +51,7 @@ export class RegisterVessel extends VesselDetails {
   @IsText('The tag', textLimits.tag) tag: string;
   @IsIn(vesselKinds, { message: `It is one of ${vesselKinds.join(', ')}.` }) kind: VesselKind;
   /** The compressors that fill it. */
-  @IsUnitList() compressorIds: string[];
+  @IsCompressorList() compressorIds: string[];
   /** The last dates stamped on it or in its papers. */
   @Optional() @IsLocalDate() lastTestOn?: string;
   @Optional() @IsLocalDate() lastInspectionOn?: string;
@@ -64,7 +64,7 @@ export class ChangeVessel extends VesselDetails {
   @IsId() id: string;
   @Omittable() @IsId() siteId?: string;
   @Omittable() @IsText('The tag', textLimits.tag) tag?: string;
-  @Omittable() @IsUnitList() compressorIds?: string[];
+  @Omittable() @IsCompressorList() compressorIds?: string[];
   @Optional() @IsLocalDate() retiredOn?: string | null;
   @Optional() @IsText('The note', textLimits.note) note?: string;
   @Optional() @IsId() by?: string;

@@ -9,8 +9,8 @@ import type {
   UseWarning,
   RoutineTask,
   RunHoursBasis,
-  SaidStep,
-  SchoolOfUnit,
+  ExplanationLine,
+  PracticeOfCompressor,
   ServicePlan,
   TaskDifference,
   TaskStanding,
@@ -186,7 +186,7 @@ export interface ExplainedTriggerView extends Omit<
 export interface ExplanationView extends Omit<Explanation, 'due' | 'triggers'> {
   readonly triggers: readonly ExplainedTriggerView[];
   /** The same in plain sentences, in the units that figures are stored in. */
-  readonly said: readonly SaidStep[];
+  readonly lines: readonly ExplanationLine[];
 }
 
 export interface StandingView {
@@ -215,7 +215,7 @@ export interface StandingView {
 }
 
 /** A unit in the fleet's standing: its most pressing tasks, and its last services for the ruler. */
-export interface FleetUnitView extends StandingView {
+export interface FleetCompressorView extends StandingView {
   readonly siteId: string;
   readonly siteName: string;
   readonly tag: string;
@@ -227,12 +227,12 @@ export interface FleetUnitView extends StandingView {
   readonly recentServices: readonly { readonly doneAt: string; readonly runHours: number | null }[];
 }
 
-export interface FleetStandingView extends Page<FleetUnitView> {
+export interface FleetStandingView extends Page<FleetCompressorView> {
   readonly at: string;
   /** How many units the whole list has. */
   readonly total: number;
   /** How many units have each state as that of their most pressing task. */
-  readonly unitsByState: Readonly<Record<TaskState, number>>;
+  readonly compressorsByState: Readonly<Record<TaskState, number>>;
   /** At how many sites something is overdue. */
   readonly overdueSites: number;
 }
@@ -325,7 +325,7 @@ export interface UseChangeView {
   /** Hours a day. */
   readonly before: number;
   readonly since: number;
-  readonly words: string;
+  readonly text: string;
 }
 
 /** What became of one reading of many. */
@@ -386,7 +386,7 @@ export interface PlanView extends ServicePlan {
   readonly nextEffectiveAt: string | null;
   readonly by: string;
   readonly note?: string;
-  readonly schools: readonly SchoolOfUnit[];
+  readonly practices: readonly PracticeOfCompressor[];
 }
 
 /** What a plan would mean for a unit, without it being saved. */
@@ -403,14 +403,14 @@ export interface PlanPreviewView {
 /** Defaults and schools for a machine, and the form that plans are exchanged in. */
 export interface PlanLibraryView {
   readonly plan: PlanFile;
-  readonly schools: readonly SchoolOfUnit[];
+  readonly practices: readonly PracticeOfCompressor[];
   readonly schema: object;
 }
 
-export interface PutOffView extends FactView {
+export interface DeferralView extends FactView {
   readonly compressorId: string;
   readonly task: string;
-  readonly putOffAt: string;
+  readonly deferredAt: string;
   readonly reason: string;
   readonly untilHours?: number;
   readonly untilOn?: string;

@@ -25,7 +25,7 @@ export interface VisitStepView extends FactView {
 }
 
 /** One unit of a visit, with all that is needed to go through it without a connection. */
-export interface VisitUnitView {
+export interface VisitCompressorView {
   readonly compressorId: string;
   readonly tag: string;
   readonly description: string;
@@ -91,7 +91,7 @@ export interface VisitView extends FactView {
   readonly altitudeM: number | null;
   readonly plannedOn: string;
   readonly state: VisitState;
-  readonly units: readonly VisitUnitView[];
+  readonly units: readonly VisitCompressorView[];
 }
 
 /** `planned`: nothing done yet; `finished`: each unit is signed for or left. */
@@ -125,7 +125,7 @@ export interface PhotoView {
 export interface RepairEntryView extends FactView {
   readonly kind: EntryKind;
   readonly at: string;
-  readonly words: string;
+  readonly text: string;
   readonly minutes?: number;
   readonly count?: number;
   readonly part?: string;
@@ -179,7 +179,7 @@ export interface LogbookEntryView {
   readonly by: string;
   readonly byName: string;
   /** What happened, in words. */
-  readonly said: string;
+  readonly text: string;
   readonly note?: string;
   /** It was found to be wrong. */
   readonly voided: boolean;

@@ -30,12 +30,12 @@ import {
 } from './rules.js';
 
 /** A unit of a visit, with the tasks planned for it. */
-export interface PlannedUnit {
+export interface PlannedCompressor {
   readonly compressorId: string;
   readonly tasks: readonly string[];
 }
 
-function isPlannedUnit(value: unknown): value is PlannedUnit {
+function isPlannedCompressor(value: unknown): value is PlannedCompressor {
   if (typeof value !== 'object' || value === null) return false;
   const { compressorId, tasks, ...more } = value as Record<string, unknown>;
   return (
@@ -49,11 +49,11 @@ function isPlannedUnit(value: unknown): value is PlannedUnit {
 }
 
 /** Checked by hand: a nested class would need decorators' metadata in the page, too. */
-function ArePlannedUnits(): PropertyDecorator {
+function ArePlannedCompressors(): PropertyDecorator {
   return ValidateBy({
     name: 'arePlannedUnits',
     validator: {
-      validate: (value) => Array.isArray(value) && value.every(isPlannedUnit),
+      validate: (value) => Array.isArray(value) && value.every(isPlannedCompressor),
       defaultMessage: () => 'Each is a unit by its id, with its tasks by their codes, each once.',
     },
   });
@@ -67,9 +67,9 @@ export class PlanVisit {
   @IsArray({ message: 'Say which units are visited.' })
   @ArrayMinSize(1, { message: 'Choose at least one unit.' })
   @ArrayMaxSize(60, { message: 'No more than 60 units in a visit.' })
-  @ArrayUnique((unit: PlannedUnit | null) => unit?.compressorId, { message: 'Name each unit once.' })
-  @ArePlannedUnits()
-  units: PlannedUnit[];
+  @ArrayUnique((unit: PlannedCompressor | null) => unit?.compressorId, { message: 'Name each unit once.' })
+  @ArePlannedCompressors()
+  units: PlannedCompressor[];
   @Optional() @IsText('The note', textLimits.note) note?: string;
   @Optional() @IsId() by?: string;
 }

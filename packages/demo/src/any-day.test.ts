@@ -56,11 +56,11 @@ async function valleyAt(now: number) {
     const planned = visits.list({}).items.find((visit) => visit.state === 'planned')!;
     const finished = visits.list({}).items.find((visit) => visit.state === 'finished')!;
     const [meter] = (await app.get(ReadingsService).list(find('OG-1'), { limit: '1' })).items;
-    const told = {
+    const answers = {
       late: state('CJ-1', 'intake-replace'),
       nearing: state('VB-2', 'intake-replace'),
       unknown: [...new Set(standing('HT-1').tasks.map((task) => task.state))],
-      putOff: standing('CJ-1').tasks.find(({ code }) => code === 'belt-check')?.putOff !== null,
+      deferral: standing('CJ-1').tasks.find(({ code }) => code === 'belt-check')?.deferral !== null,
       goesOnAfterItsMeter: standing('OG-1').runHours! > meter!.hours + 2000,
       slippingPumpUp: (await latest('CJ-1', 'pump-up')).verdict,
       climbingDrop: (await latest('OG-1', 'separator-drop')).verdict,
@@ -69,7 +69,7 @@ async function valleyAt(now: number) {
         app
           .get(StandingsService)
           .explained(find('OG-1'))
-          .tasks.find(({ code }) => code === 'oil-change')?.explanation?.said,
+          .tasks.find(({ code }) => code === 'oil-change')?.explanation?.lines,
       ),
       idle: [standing('HT-2').hoursPerDay, standing('LD-2').hoursPerDay],
       longUnread: now - Date.parse(standing('BQ-1').lastReadingAt!) > 60 * DAY_MS,
@@ -79,20 +79,20 @@ async function valleyAt(now: number) {
       marks: units.flatMap((unit) => unit.marks),
     };
     await app.close();
-    return told;
+    return answers;
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
 test.each(moments)('every story of the valley is there at %s', async (moment) => {
-  const { planned, ...told } = await valleyAt(Date.parse(moment));
+  const { planned, ...answers } = await valleyAt(Date.parse(moment));
   expect(planned).toBeGreaterThanOrEqual(4);
-  expect(told).toEqual({
+  expect(answers).toEqual({
     late: 'overdue',
     nearing: 'nearing',
     unknown: ['unknown', 'fresh'],
-    putOff: true,
+    deferral: true,
     goesOnAfterItsMeter: true,
     slippingPumpUp: expect.stringMatching(/^(watch|act)$/) as unknown,
     climbingDrop: expect.stringMatching(/^(watch|act)$/) as unknown,

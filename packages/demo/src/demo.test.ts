@@ -115,8 +115,8 @@ test('one delivers less and less since its valves were last seen to', async () =
 test('the separator of one is nearly blocked, the last stage of another lets gas back', async () => {
   const drops = await measured('OG-1', 'separator-drop');
   expect(drops.at(-1)!.judgement.verdict).not.toBe('good');
-  const ladder = (await measured('SP-1', 'stage-pressures')).at(-1)!;
-  expect(ladder.judgement.reason).toContain('The valves of stage 3 let gas back');
+  const expected = (await measured('SP-1', 'stage-pressures')).at(-1)!;
+  expect(expected.judgement.reason).toContain('The valves of stage 3 let gas back');
 });
 
 test('the packing hall’s screw was isolated though its needle stood and a drain was blocked; it is signed for', () => {

@@ -25,15 +25,15 @@ import {
   StandingsService,
   VesselsService,
   VisitsService,
-  WaitingService,
+  DeferralsService,
 } from '@entretien/server';
-import { withSchool, type ServicePlan } from '@entretien/core/plan';
+import { withPractice, type ServicePlan } from '@entretien/core/plan';
 import { honestCourse, type IsolateBody } from '@entretien/core/isolation';
 import type { DataPlate } from '@entretien/core/machine';
 import { worthPlanning } from '@entretien/core/visit';
 import seedrandom from 'seedrandom';
 import { Instruments, type Measured, type MeasuredVisit } from './measuring.js';
-import { people, sites, type SiteStory, type UnitStory } from './story.js';
+import { people, sites, type SiteStory, type CompressorStory } from './story.js';
 import { parts } from './van.js';
 import { creameryVisit, visitTasks } from './visit-story.js';
 
@@ -79,7 +79,7 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
       measurements: app.get(MeasurementsService),
       standings: app.get(StandingsService),
       plans: app.get(PlansService),
-      waiting: app.get(WaitingService),
+      waiting: app.get(DeferralsService),
       vessels: app.get(VesselsService),
       parts: app.get(PartsService),
       repairs: app.get(RepairsService),
@@ -90,7 +90,7 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
     (moment) => (clock = Math.min(moment, now)),
   );
   // One transaction for the whole story: ten seconds of waiting for the disk become one.
-  const summary = app.get(Database).transact(() => valley.tell());
+  const summary = app.get(Database).transact(() => valley.recordAll());
   await app.close();
   return summary;
 }
@@ -104,7 +104,7 @@ interface Services {
   readonly measurements: MeasurementsService;
   readonly standings: StandingsService;
   readonly plans: PlansService;
-  readonly waiting: WaitingService;
+  readonly waiting: DeferralsService;
   readonly vessels: VesselsService;
   readonly parts: PartsService;
   readonly repairs: RepairsService;
@@ -113,10 +113,10 @@ interface Services {
 }
 
 /** A machine while its story is told. */
-interface LivingUnit {
+interface LivingCompressor {
   readonly id: string;
   readonly siteId: string;
-  readonly story: UnitStory;
+  readonly story: CompressorStory;
   readonly site: SiteStory;
   /** What its meter shows. */
   meter: number;
@@ -143,14 +143,14 @@ class Valley {
     private readonly setClock: (moment: number) => void,
   ) {}
 
-  tell(): DemoSummary {
+  recordAll(): DemoSummary {
     const first = Math.max(...sites.flatMap((site) => site.units.map(firstDayAgo)));
     this.at(this.today - first, 7);
     for (const person of people) {
       this.technicians.push(this.write.people.add({ id: idOf('person', person.name), ...person }).id);
     }
     const siteIds = sites.map((site) => this.addSite(site));
-    const living: LivingUnit[] = [];
+    const living: LivingCompressor[] = [];
     for (let day = this.today - first; day <= this.today; day++) {
       sites.forEach((site, index) => {
         for (const story of site.units) {
@@ -165,8 +165,8 @@ class Valley {
           living.find(({ story }) => story.plate.tag === 'HC-1')!,
           day,
         );
-        this.tellRepairs(day);
-        this.tellStops(day);
+        this.recordRepairs(day);
+        this.recordStops(day);
       }
       if (this.today - day === VESSELS_REGISTERED) {
         this.at(day, 18);
@@ -190,7 +190,7 @@ class Valley {
   }
 
   /** A guided visit from its first step to the signature. */
-  private visitCreamery({ id, siteId, meter }: LivingUnit, day: DayNumber): void {
+  private visitCreamery({ id, siteId, meter }: LivingCompressor, day: DayNumber): void {
     this.at(day, WORKING_HOUR);
     const [by] = this.technicians as [string];
     const visit = idOf('visit', 'HC-1', day);
@@ -213,7 +213,7 @@ class Valley {
   }
 
   /** A fault mended and proved long ago, one that waits, and what was made easier. */
-  private tellRepairs(day: DayNumber): void {
+  private recordRepairs(day: DayNumber): void {
     const [by] = this.technicians as [string];
     const open = (
       tag: string,
@@ -240,7 +240,7 @@ class Valley {
       id: idOf('entry', slow),
       kind: 'cause' as const,
       at,
-      words: 'Ring worn: pump-up time grown by a third',
+      text: 'Ring worn: pump-up time grown by a third',
     };
     this.write.repairs.add(slow, entry, by);
     this.interruptRepair(slow, 'HC-2', day);
@@ -252,7 +252,7 @@ class Valley {
     const begun = startOfLocalDay(day, TIME_ZONE) + (WORKING_HOUR + 4.5) * HOUR_MS;
     const plate = this.write.compressors.find(idOf('unit', tag)) as DataPlate;
     const session = 'told';
-    const say = (seconds: number, { kind, ...details }: IsolateBody) => {
+    const format = (seconds: number, { kind, ...details }: IsolateBody) => {
       const doneAt = this.at(day, WORKING_HOUR + 4.5 + seconds / 3600);
       const id = idOf('repair step', repair, seconds, kind);
       this.write.repairs.step(repair, { id, kind, doneAt, session, details }, by);
@@ -260,23 +260,23 @@ class Valley {
     const step = (seconds: number, code: string) => {
       const at = formatInstant(begun + seconds * 1000);
       this.at(day, WORKING_HOUR + 4.5 + seconds / 3600);
-      const words = `ring-kit/${code}`;
+      const text = `ring-kit/${code}`;
       this.write.repairs.add(
         repair,
-        { id: idOf('entry', repair, code), kind: 'step', at, words, session },
+        { id: idOf('entry', repair, code), kind: 'step', at, text, session },
         by,
       );
     };
     const course = honestCourse(plate, ['stages']);
-    for (const { seconds, body } of course) say(seconds, body);
+    for (const { seconds, body } of course) format(seconds, body);
     const end = course.at(-1)!.seconds;
     step(end + 240, 'fan-off');
-    say(end + 2400, { kind: 'isolate', step: 'still', confirmed: true, answer: 'holds' });
+    format(end + 2400, { kind: 'isolate', step: 'still', confirmed: true, answer: 'holds' });
     step(end + 2460, 'head-off');
   }
 
   /** What must not be used: a relief valve that stuck, and a panel side that is back since its hose was renewed. */
-  private tellStops(day: DayNumber): void {
+  private recordStops(day: DayNumber): void {
     const [by] = this.technicians as [string];
     const daysBefore = (days: number) =>
       formatInstant(startOfLocalDay(day - days, TIME_ZONE) + WORKING_HOUR * HOUR_MS);
@@ -292,7 +292,7 @@ class Valley {
         ground: 'other',
         why: 'Fill hose past its date',
         toShow: 'A new hose, tight at full pressure',
-        told: 'Rescue lead',
+        informed: 'Rescue lead',
       },
       by,
     );
@@ -313,7 +313,7 @@ class Valley {
   }
 
   /** What comes next: a visit that is planned and not begun. */
-  private planVisit({ id, siteId }: LivingUnit, day: DayNumber): void {
+  private planVisit({ id, siteId }: LivingCompressor, day: DayNumber): void {
     this.at(day, 7);
     const due = worthPlanning(this.write.standings.of(id).tasks);
     const visit = { id: idOf('visit', 'VB-2', day), siteId, plannedOn: formatDay(day) };
@@ -339,24 +339,24 @@ class Valley {
   }
 
   /** Another way is chosen in a school of the plan. */
-  private choose({ id, story }: LivingUnit, day: DayNumber): void {
+  private choose({ id, story }: LivingCompressor, day: DayNumber): void {
     this.at(day, WORKING_HOUR - 0.5);
     const { choices = {}, note = '' } = story.ways ?? {};
     const before = this.write.plans.find(id);
     const plate = this.write.compressors.find(id) as DataPlate;
     let changed: ServicePlan = { tasks: before.tasks };
-    for (const [school, option] of Object.entries(choices))
-      changed = withSchool(changed, plate, school, option);
+    for (const [practice, option] of Object.entries(choices))
+      changed = withPractice(changed, plate, practice, option);
     const saved = { id: idOf('plan', story.plate.tag, day), ...changed, note };
     this.write.plans.save(id, saved, `"${before.latest}"`, this.technicians[0]!);
   }
 
-  private putOff(unit: LivingUnit, day: DayNumber): void {
-    const { ago: _ago, days, ...putOff } = unit.story.putOff!;
-    const putOffAt = this.at(day, WORKING_HOUR + 3);
+  private deferral(unit: LivingCompressor, day: DayNumber): void {
+    const { ago: _ago, days, ...deferral } = unit.story.deferral!;
+    const deferredAt = this.at(day, WORKING_HOUR + 3);
     const untilOn = formatDay(day + days);
     const id = idOf('put off', unit.story.plate.tag, day);
-    this.write.waiting.putOff(unit.id, { ...putOff, id, putOffAt, untilOn }, this.technicianOf(unit));
+    this.write.waiting.deferral(unit.id, { ...deferral, id, deferredAt, untilOn }, this.technicianOf(unit));
   }
 
   private addSite({ name, altitudeM, address, contact }: SiteStory): string {
@@ -365,13 +365,13 @@ class Valley {
     return this.write.sites.add(site, this.technicians[0]!).id;
   }
 
-  private register(story: UnitStory, site: SiteStory, siteId: string, day: DayNumber): LivingUnit {
+  private register(story: CompressorStory, site: SiteStory, siteId: string, day: DayNumber): LivingCompressor {
     this.at(day, 8);
     const id = idOf('unit', story.plate.tag);
     const commissionedOn = formatDay(this.today - story.commissioned);
     this.write.compressors.add({ ...story.plate, id, siteId, commissionedOn }, this.technicians[0]!);
     this.summary.units += 1;
-    const unit: LivingUnit = {
+    const unit: LivingCompressor = {
       id,
       siteId,
       story,
@@ -390,7 +390,7 @@ class Valley {
     return unit;
   }
 
-  private liveDay(unit: LivingUnit, day: DayNumber): void {
+  private liveDay(unit: LivingCompressor, day: DayNumber): void {
     const { story } = unit;
     const ago = this.today - day;
     const visited = day === unit.nextVisit.day && ago >= unit.site.lastVisit;
@@ -409,7 +409,7 @@ class Valley {
       this.serve(unit, day, visit);
       unit.nextVisit.day = day + unit.site.visitEvery;
     }
-    if (story.putOff?.ago === ago) this.putOff(unit, day);
+    if (story.deferral?.ago === ago) this.deferral(unit, day);
     const hours = this.hoursOf(unit, day);
     unit.meter += hours;
     unit.ran += hours;
@@ -417,7 +417,7 @@ class Valley {
   }
 
   /** Hours run on a day: the habit of the weekday and month, spread, never more than the day is long. */
-  private hoursOf(unit: LivingUnit, day: DayNumber): number {
+  private hoursOf(unit: LivingCompressor, day: DayNumber): number {
     const { story, random } = unit;
     const { perDay, workDays, byMonth, spread, idleSince, raised } = story.use;
     const share = 1 + spread * (random() + random() + random() - 1.5);
@@ -432,7 +432,7 @@ class Valley {
     );
   }
 
-  private readMeter(unit: LivingUnit, day: DayNumber): void {
+  private readMeter(unit: LivingCompressor, day: DayNumber): void {
     const takenAt = this.at(day, WORKING_HOUR);
     const reading: RecordReading = {
       id: idOf('reading', unit.story.plate.tag, day),
@@ -454,7 +454,7 @@ class Valley {
     this.summary.readings += 1;
   }
 
-  private replaceMeter(unit: LivingUnit, day: DayNumber): void {
+  private replaceMeter(unit: LivingCompressor, day: DayNumber): void {
     const changedAt = this.at(day, WORKING_HOUR - 1);
     const change = {
       id: idOf('meter', unit.story.plate.tag, day),
@@ -469,7 +469,7 @@ class Valley {
   }
 
   /** Does what the standing of that day asks for, as a technician would; what a story neglects stays undone. */
-  private serve(unit: LivingUnit, day: DayNumber, visit: MeasuredVisit): void {
+  private serve(unit: LivingCompressor, day: DayNumber, visit: MeasuredVisit): void {
     const doneAt = this.at(day, WORKING_HOUR + 1);
     const { neglected } = unit.story;
     const ago = this.today - day;
@@ -490,7 +490,7 @@ class Valley {
   }
 
   /** What a story neglects is done once more before it is. */
-  private doForTheLastTime(unit: LivingUnit, day: DayNumber): void {
+  private doForTheLastTime(unit: LivingCompressor, day: DayNumber): void {
     const doneAt = this.at(day, WORKING_HOUR + 1);
     const id = idOf('last service', unit.story.plate.tag, day);
     const tasks = [...unit.story.neglected!.tasks];
@@ -499,7 +499,7 @@ class Valley {
     this.summary.services += 1;
   }
 
-  private measure(unit: LivingUnit, day: DayNumber, hour: number, measured: readonly Measured[]): void {
+  private measure(unit: LivingCompressor, day: DayNumber, hour: number, measured: readonly Measured[]): void {
     const { tag } = unit.story.plate;
     const takenAt = this.at(day, hour);
     for (const one of measured) {
@@ -509,7 +509,7 @@ class Valley {
     }
   }
 
-  private technicianOf({ site }: LivingUnit): string {
+  private technicianOf({ site }: LivingCompressor): string {
     return this.technicians[sites.indexOf(site) % this.technicians.length]!;
   }
 
@@ -528,13 +528,13 @@ function seasonOf(day: DayNumber): number {
 const USUAL_WANDER = 0.12;
 
 /** Weeks are alike and yet not: orders come and go, and come back to the habit. */
-function changeMood(unit: LivingUnit): void {
+function changeMood(unit: LivingCompressor): void {
   const { moods, story } = unit;
   const push = moods() + moods() + moods() - 1.5;
   unit.mood = 0.85 * unit.mood + (story.use.wander ?? USUAL_WANDER) * push;
 }
 
-function firstDayAgo(story: UnitStory): number {
+function firstDayAgo(story: CompressorStory): number {
   return story.known ?? story.commissioned;
 }
 

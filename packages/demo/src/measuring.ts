@@ -1,10 +1,10 @@
 import type { RecordMeasurement } from '@entretien/contracts';
-import { atmosphereAt, expectedLadder, predictLadder, pumpUpFlow, USUAL_EXPONENT } from '@entretien/core/air';
+import { atmosphereAt, interstagePressures, predictStages, pumpUpFlow, USUAL_EXPONENT } from '@entretien/core/air';
 import { checkByCode, type CheckValues } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import seedrandom from 'seedrandom';
 import { resultsOf } from '@entretien/core/visit';
-import type { UnitStory } from './story.js';
+import type { CompressorStory } from './story.js';
 
 /** What a visit measured, before the numbers get their ids. */
 export type Measured = Pick<RecordMeasurement, 'check' | 'values'> &
@@ -39,7 +39,7 @@ export class Instruments {
   private visits = 0;
 
   constructor(
-    private readonly story: UnitStory,
+    private readonly story: CompressorStory,
     private readonly altitudeM: number,
     seed: string,
   ) {
@@ -62,7 +62,7 @@ export class Instruments {
       if (every(11)) found.push(this.oilLevel(visit));
     }
     if (plate.family === 'high-pressure') {
-      if (every(2)) found.push(this.ladder(visit));
+      if (every(2)) found.push(this.expected(visit));
       found.push(this.cartridge(visit), this.monoxide());
     }
     return found.flatMap((one) => (one ? [this.marked(one)] : []));
@@ -77,7 +77,7 @@ export class Instruments {
     const again: Record<string, () => Measured | null> = {
       'separator-drop': () => this.separatorDrop(visit),
       'pump-up': () => this.pumpUp(visit),
-      'stage-pressures': () => this.ladder(visit),
+      'stage-pressures': () => this.expected(visit),
     };
     return moved.flatMap((check) => {
       const one = this.fits(check) ? again[check]?.() : null;
@@ -225,31 +225,31 @@ export class Instruments {
     };
   }
 
-  private ladder(visit: MeasuredVisit): Measured | null {
+  private expected(visit: MeasuredVisit): Measured | null {
     const { plate } = this.story;
     const [stages, workingPressureBar] = [plate.stages ?? 3, plate.workingPressureBar ?? 300];
     const pressure = atmosphereAt(this.altitudeM);
     if (!pressure.ok) return null;
     const intakeTempC = this.ambientC(visit);
-    const ladder = expectedLadder({
+    const expected = interstagePressures({
       stages,
       intakeBarAbs: pressure.value,
       finalBarAbs: workingPressureBar + pressure.value,
       intakeTempC,
       cooledTempC: intakeTempC + 10,
     });
-    if (!ladder.ok) return null;
+    if (!expected.ok) return null;
     // The last stage of one set has begun to let gas back.
     const leak = this.story.lastStageLeaks ? Math.max(0, 0.24 * (1 - visit.daysAgo / 90)) : 0;
-    const shown = predictLadder(
+    const shown = predictStages(
       {
         intakeBarAbs: pressure.value,
         intakeTempC,
         cooledTempC: intakeTempC + 10,
         exponent: USUAL_EXPONENT,
         designBarAbs: workingPressureBar + pressure.value,
-        pressuresBarAbs: ladder.value.rungs.map(({ toBarAbs }) => toBarAbs),
-        warmerK: ladder.value.rungs.map(() => 0),
+        pressuresBarAbs: expected.value.states.map(({ toBarAbs }) => toBarAbs),
+        warmerK: expected.value.states.map(() => 0),
       },
       leak > 0 ? [{ kind: 'valves', stage: stages, size: leak }] : [],
     );

@@ -1,4 +1,4 @@
-import type { PutOffTask, RegisterCompressor, RegisterVessel } from '@entretien/contracts';
+import type { DeferTask, RegisterCompressor, RegisterVessel } from '@entretien/contracts';
 
 /** How a machine is used, in hours of running. */
 export interface UseStory {
@@ -21,7 +21,7 @@ export interface UseStory {
 }
 
 /** One machine of the valley and what happens to it. */
-export interface UnitStory {
+export interface CompressorStory {
   readonly plate: Omit<RegisterCompressor, 'id' | 'siteId' | 'commissionedOn' | 'by'>;
   /** Days ago that it was commissioned. */
   readonly commissioned: number;
@@ -57,7 +57,7 @@ export interface UnitStory {
     readonly note: string;
   };
   /** A task that was put off so many days ago, for so many days. */
-  readonly putOff?: Pick<PutOffTask, 'task' | 'reason' | 'risk'> & {
+  readonly deferral?: Pick<DeferTask, 'task' | 'reason' | 'risk'> & {
     readonly ago: number;
     readonly days: number;
   };
@@ -74,7 +74,7 @@ export interface SiteStory {
   readonly visitEvery: number;
   /** Days ago that somebody was last there. */
   readonly lastVisit: number;
-  readonly units: readonly UnitStory[];
+  readonly units: readonly CompressorStory[];
   readonly vessels?: readonly VesselStory[];
 }
 
@@ -229,7 +229,7 @@ export const sites: readonly SiteStory[] = [
         },
         commissioned: 1010,
         pumpUpSlips: true,
-        putOff: { task: 'belt-check', reason: 'The belt of this size is ordered.', ago: 19, days: 40 },
+        deferral: { task: 'belt-check', reason: 'The belt of this size is ordered.', ago: 19, days: 40 },
         use: { perDay: 4.4, workDays: weekdays, spread: 0.2 },
         neglected: {
           tasks: ['intake-replace', 'intake-inspect', 'belt-check', 'valves-inspect'],
@@ -617,8 +617,8 @@ export const sites: readonly SiteStory[] = [
           cutOutBar: 340,
           reliefBar: 360,
           maximumPressureBar: 380,
-          holdingBar: 150,
-          cartridgeTakesG: 120,
+          maintainingValveBar: 150,
+          moistureCapacityG: 120,
           fadLpm: 420,
           displacementLpm: 660,
           oilGrade: 'VG 150 breathing air',

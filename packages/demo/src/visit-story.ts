@@ -3,7 +3,7 @@ import type { StepBody } from '@entretien/core/visit';
 import type { DataPlate } from '@entretien/core/machine';
 
 /** One unit of a finished visit, step by step with the minute of each. */
-export interface ToldStep {
+export interface StoryStep {
   readonly minute: number;
   readonly body: StepBody;
 }
@@ -12,8 +12,8 @@ export interface ToldStep {
  * The packing hall's screw isolated: its needle stood at zero before the vent was opened, so that a second opening
  * has to show it; the water separator's drain passes nothing, so that its space is opened elsewhere and stands.
  */
-function isolate(minute: number): ToldStep[] {
-  const told: readonly (readonly [number, string, Omit<IsolateBody, 'kind' | 'step' | 'confirmed'>])[] = [
+function isolate(minute: number): StoryStep[] {
+  const story: readonly (readonly [number, string, Omit<IsolateBody, 'kind' | 'step' | 'confirmed'>])[] = [
     [0, 'lock-out', { answer: 'holds' }],
     [0.5, 'outlet', { answer: 'holds' }],
     [1, 'vessel', { answer: 'passes' }],
@@ -25,7 +25,7 @@ function isolate(minute: number): ToldStep[] {
     [18.5, 'second-look', { answer: 'holds' }],
     [19, 'warm-oil', { answer: 'holds', tempC: 52 }],
   ];
-  return told.map(([after, step, more]) => ({
+  return story.map(([after, step, more]) => ({
     minute: minute + after,
     body: { kind: 'isolate', step, confirmed: true, ...more },
   }));
@@ -35,8 +35,8 @@ function isolate(minute: number): ToldStep[] {
 export const visitTasks = ['bearing-check', 'fasteners-check', 'scavenge-clean'] as const;
 
 /** A morning at the packing hall's screw: one fault found, everything proved. */
-export function creameryVisit(plate: DataPlate, hours: number): readonly ToldStep[] {
-  const told: readonly ToldStep[] = [
+export function creameryVisit(plate: DataPlate, hours: number): readonly StoryStep[] {
+  const story: readonly StoryStep[] = [
     { minute: 0, body: { kind: 'hours', hours } },
     { minute: 3, body: { kind: 'station', station: 'airend', tasks: ['bearing-check'] } },
     ...isolate(8),
@@ -74,5 +74,5 @@ export function creameryVisit(plate: DataPlate, hours: number): readonly ToldSte
       },
     },
   ];
-  return [...told].sort((a, b) => a.minute - b.minute);
+  return [...story].sort((a, b) => a.minute - b.minute);
 }

@@ -10,7 +10,7 @@ async function take(page: Page, name: string): Promise<void> {
   await page.screenshot({ path: `${folder}/${name}.png`, animations: 'disabled' });
 }
 
-async function openUnit(page: Page, tag: string): Promise<void> {
+async function openCompressor(page: Page, tag: string): Promise<void> {
   await page.goto('/units');
   await page.getByRole('link', { name: tag, exact: true }).click();
   await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
@@ -48,7 +48,7 @@ test('a plan with a look ahead', async ({ page }) => {
 });
 
 test('run hours with their forecast', async ({ page }) => {
-  await openUnit(page, 'BQ-1');
+  await openCompressor(page, 'BQ-1');
   await page.getByRole('tab', { name: 'Hours' }).click();
   await expect(page.getByRole('img', { name: /^Run hours/ })).toBeVisible();
   await take(page, 'run-hours');
@@ -76,8 +76,8 @@ test.describe('without a connection', () => {
     await page.getByRole('link', { name: 'Read the hours at Haldris Creamery' }).click();
     await expect(page.getByLabel('Figure on HC-2')).toBeVisible();
     await settle(page);
-    const words = (await page.getByText('is expected').first().textContent())!;
-    const expected = Number(/([\d,]+) to/.exec(words)![1]!.replace(',', ''));
+    const text = (await page.getByText('is expected').first().textContent())!;
+    const expected = Number(/([\d,]+) to/.exec(text)![1]!.replace(',', ''));
     await context.setOffline(true);
     await page.getByLabel('Figure on HC-1').fill(String(expected + 3));
     await page.keyboard.press('Enter');
@@ -160,7 +160,7 @@ async function visitOf(page: Page, state: string): Promise<string> {
 }
 
 test('a measurement judged while it is typed', async ({ page }) => {
-  await openUnit(page, 'CJ-1');
+  await openCompressor(page, 'CJ-1');
   await page.getByRole('button', { name: 'Measure', exact: true }).first().click();
   await page.getByRole('dialog').getByRole('button', { name: 'Pump-up time' }).click();
   await page.getByRole('textbox', { name: 'Time' }).fill('112');
@@ -184,7 +184,7 @@ test('bench: the ladder', async ({ page }) => {
 
 test('bench: a year of water', async ({ page }) => {
   const typed =
-    'intakeTempC=17&humidity=70&separatorTempC=30&holdsMl=150&cartridgeG=160&holdingBar=150&cylinderL=7&warmMonthC=16&coldMonthC=-4&hoursPerWeek=6';
+    'intakeTempC=17&humidity=70&separatorTempC=30&holdsMl=150&cartridgeG=160&maintainingValveBar=150&cylinderL=7&warmMonthC=16&coldMonthC=-4&hoursPerWeek=6';
   await page.goto(`/bench/water?unit=${await idOf(page, 'SP-1')}&${typed}`);
   await page.getByRole('button', { name: 'Reckon the year' }).click();
   await expect(page.getByRole('img', { name: /^Water and cartridge/ })).toBeVisible();

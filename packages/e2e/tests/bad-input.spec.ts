@@ -1,4 +1,4 @@
-import { expect, openLogbook, openUnit, test } from './fixtures.js';
+import { expect, openLogbook, openCompressor, test } from './fixtures.js';
 
 test.describe('a reading that cannot be', () => {
   test.describe('for reasons that the page cannot know', () => {
@@ -13,9 +13,9 @@ test.describe('a reading that cannot be', () => {
       context,
     }, info) => {
       const tag = `SRV-${info.project.name}`;
-      const id = await office.addUnit(tag);
+      const id = await office.addCompressor(tag);
       await office.readHours(id, 20, 100);
-      await openUnit(page, id, tag);
+      await openCompressor(page, id, tag);
       await page.getByRole('button', { name: 'Read hours' }).click();
       const figure = page.getByLabel('Figure on the meter');
       await figure.fill('150');
@@ -40,8 +40,8 @@ test.describe('a reading that cannot be', () => {
 
 test('a data plate out of order is stored and doubted', async ({ page, office }, info) => {
   const tag = `PLATE-${info.project.name}`;
-  const id = await office.addUnit(tag, { cutOutBar: 10 });
-  await openUnit(page, id, tag);
+  const id = await office.addCompressor(tag, { cutOutBar: 10 });
+  await openCompressor(page, id, tag);
   await page.getByRole('tab', { name: 'Plate' }).click();
   await page.getByRole('button', { name: 'Change data plate' }).click();
   await page.getByLabel('Relief setting').fill('130 psi');

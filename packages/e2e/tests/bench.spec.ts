@@ -3,16 +3,16 @@ import { expect, test } from './fixtures.js';
 
 const answer = (page: Page) => page.getByRole('status').first();
 
-async function chooseUnit(page: Page, tag: string): Promise<void> {
+async function chooseCompressor(page: Page, tag: string): Promise<void> {
   await page.getByLabel('Unit', { exact: true }).fill(tag);
   await page.getByRole('option', { name: new RegExp(`^${tag}`) }).click();
 }
 
 /** Follows the way from what was saved to the unit's own page. */
-async function seeOnUnit(page: Page, tag: string, words: RegExp): Promise<void> {
+async function seeOnCompressor(page: Page, tag: string, text: RegExp): Promise<void> {
   await page.getByRole('link', { name: `See it on ${tag}` }).click();
   await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
-  await expect(page.getByRole('list', { name: /^Measurements of/ })).toContainText(words);
+  await expect(page.getByRole('list', { name: /^Measurements of/ })).toContainText(text);
 }
 
 test('pump-up: typed and read back, from a unit, refused when upside down, saved and found', async ({
@@ -20,7 +20,7 @@ test('pump-up: typed and read back, from a unit, refused when upside down, saved
   office,
 }, info) => {
   const tag = `PUMP-${info.project.name}`;
-  await office.addUnit(tag, { fadLpm: 400, receiverL: 270, cutInBar: 6, cutOutBar: 8 });
+  await office.addCompressor(tag, { fadLpm: 400, receiverL: 270, cutInBar: 6, cutOutBar: 8 });
   await page.goto('/bench');
   await expect(page).toHaveURL(/\/bench\/pump-up/);
   // By hand: 270 L from 6 to 8 bar are 535 L of free air, with Z.
@@ -37,7 +37,7 @@ test('pump-up: typed and read back, from a unit, refused when upside down, saved
   await expect(answer(page)).toContainText(/Delivers 53\d L\/min/);
   for (const name of ['Volume, piping included', 'From', 'To'])
     await page.getByLabel(name, { exact: true }).fill('');
-  await chooseUnit(page, tag);
+  await chooseCompressor(page, tag);
   await page.getByLabel('Time', { exact: true }).fill('95');
   await expect(answer(page)).toContainText(/Delivers 33\d L\/min, 8[45] % of the data plate/);
   await expect(
@@ -47,7 +47,7 @@ test('pump-up: typed and read back, from a unit, refused when upside down, saved
   await expect(page.getByRole('alert')).toContainText('0 s? It lies between 0.1 s');
   await page.getByLabel('Time', { exact: true }).fill('95');
   await page.getByRole('button', { name: `Save to ${tag}` }).click();
-  await seeOnUnit(page, tag, /Delivers 33\d L\/min, 8[45] % of the data plate/);
+  await seeOnCompressor(page, tag, /Delivers 33\d L\/min, 8[45] % of the data plate/);
 });
 
 test.describe('with a clock of its own', () => {
@@ -72,7 +72,7 @@ test.describe('with a clock of its own', () => {
 
 test('leaks: by times, by a hole, and their cost', async ({ page, office }, info) => {
   const tag = `LEAK-${info.project.name}`;
-  await office.addUnit(tag, { fadLpm: 1000 });
+  await office.addCompressor(tag, { fadLpm: 1000 });
   await page.goto('/bench/leaks');
   await page.getByRole('button', { name: 'size of a hole' }).click();
   await page.getByLabel('Width of the hole').fill('1/4');
@@ -85,7 +85,7 @@ test('leaks: by times, by a hole, and their cost', async ({ page, office }, info
   await page.getByLabel('Pressure before it').fill('0.2');
   await expect(page.getByRole('alert')).toContainText('the hole does not choke');
   await page.getByRole('button', { name: 'load and unload times' }).click();
-  await chooseUnit(page, tag);
+  await chooseCompressor(page, tag);
   await page.getByLabel('It works for').fill('30');
   await page.getByLabel('It rests for').fill('90');
   // A quarter of 1,000 L/min: 0.25·6.5·8,760·0.25 = 3,559 a year.
@@ -100,7 +100,7 @@ test('leaks: by times, by a hole, and their cost', async ({ page, office }, info
   await page.getByLabel('Price of energy').fill('50');
   await expect(answer(page)).toContainText('€7,118 a year');
   await page.getByRole('button', { name: `Save to ${tag}` }).click();
-  await seeOnUnit(page, tag, /Working 25 % of the time/);
+  await seeOnCompressor(page, tag, /Working 25 % of the time/);
 });
 
 test(
@@ -108,7 +108,7 @@ test(
   { tag: '@phone' },
   async ({ page, office }, info) => {
     const tag = `LADD-${info.project.name}`;
-    await office.addUnit(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 300 });
+    await office.addCompressor(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 300 });
     await page.goto('/bench/ladder');
     await page.getByLabel('Stages', { exact: true }).fill('6');
     await expect(page.getByRole('alert')).toContainText('It lies between 1');
@@ -123,7 +123,7 @@ test(
       page.getByRole('img', { name: /after stage 1 1\.8[34] bar|stage 1 1\.8[34] bar/ }),
     ).toBeVisible();
     for (const name of ['Stages', 'Built for']) await page.getByLabel(name, { exact: true }).fill('');
-    await chooseUnit(page, tag);
+    await chooseCompressor(page, tag);
     const figures = {
       'After stage 1': '5.9',
       'After stage 2': '60',
@@ -138,7 +138,7 @@ test(
     await expect(page.getByRole('alert')).toContainText('Are two gauges mixed up?');
     await page.getByLabel('After stage 2', { exact: true }).fill('60');
     await page.getByRole('button', { name: `Save to ${tag}` }).click();
-    await seeOnUnit(page, tag, /The valves of stage 3 let gas back/);
+    await seeOnCompressor(page, tag, /The valves of stage 3 let gas back/);
   },
 );
 
@@ -147,9 +147,9 @@ test('condensate and cartridge: now, over the year in a worker, and weighed', as
   office,
 }, info) => {
   const tag = `WATR-${info.project.name}`;
-  await office.addUnit(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 225, fadLpm: 200 });
+  await office.addCompressor(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 225, fadLpm: 200 });
   await page.goto('/bench/water');
-  await chooseUnit(page, tag);
+  await chooseCompressor(page, tag);
   await page.getByLabel('Intake air').fill('20');
   await page.getByLabel('Humidity of it').fill('170');
   await expect(page.getByRole('alert')).toContainText('It lies between 0 % and 100 %');
@@ -181,14 +181,14 @@ test('condensate and cartridge: now, over the year in a worker, and weighed', as
     '95 % of the water it can hold is in it',
   );
   await page.getByRole('button', { name: `Save to ${tag}` }).click();
-  await seeOnUnit(page, tag, /95 % of the water it can hold is in it/);
+  await seeOnCompressor(page, tag, /95 % of the water it can hold is in it/);
 });
 
 test('cylinders: the best order, and those that must not be filled', async ({ page, office }, info) => {
   const tag = `CYLS-${info.project.name}`;
-  await office.addUnit(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 300, fadLpm: 250 });
+  await office.addCompressor(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 300, fadLpm: 250 });
   await page.goto('/bench/cylinders?banks=50*200~50*310&cylinders=12*40*300*2020-05-31');
-  await chooseUnit(page, tag);
+  await chooseCompressor(page, tag);
   await expect(answer(page)).toContainText('Its test ran out on 2020-05-31. Do not fill it.');
   await expect(page.getByRole('button', { name: 'Find the best order' })).toBeDisabled();
   await page.getByLabel('tested until').fill('2036-05-31');
@@ -206,7 +206,7 @@ test('cylinders: the best order, and those that must not be filled', async ({ pa
   await page.reload();
   await expect(page.getByLabel('holds, bar').last()).toHaveValue('150');
   await page.getByRole('button', { name: `Save to ${tag}` }).click();
-  await seeOnUnit(page, tag, /In date until 2036-05-31 and rated for 300 bar/);
+  await seeOnCompressor(page, tag, /In date until 2036-05-31 and rated for 300 bar/);
 });
 
 test('a long search is broken off', async ({ page }) => {
@@ -225,7 +225,7 @@ test('convert: any quantity, with what is mixed up with it, onto the data plate'
   office,
 }, info) => {
   const tag = `CONV-${info.project.name}`;
-  await office.addUnit(tag);
+  await office.addCompressor(tag);
   await page.goto('/bench/convert');
   await page.getByLabel('Figure with its unit').fill('10 cfm');
   await expect(page.getByRole('alert').first()).toContainText('is no unit of pressure');
@@ -239,7 +239,7 @@ test('convert: any quantity, with what is mixed up with it, onto the data plate'
   await page.getByLabel('Figure with its unit').fill('12 cfm');
   await expect(answer(page)).toContainText('12 cfm are 339.8 L/min.');
   await expect(page.getByText(/Is it displacement or free air delivered\?/)).toBeVisible();
-  await chooseUnit(page, tag);
+  await chooseCompressor(page, tag);
   await page.getByLabel(`On the plate of ${tag} it is`).click();
   await page.getByRole('option', { name: 'Free air delivered' }).click();
   await page.getByRole('button', { name: `Save to ${tag}` }).click();
@@ -254,7 +254,7 @@ test.describe('when the answer is lost', () => {
 
   test('what is saved again from a bench is recorded once', async ({ page, office }, info) => {
     const tag = `ONCE-${info.project.name}`;
-    const id = await office.addUnit(tag, { family: 'screw', fadLpm: 1000 });
+    const id = await office.addCompressor(tag, { family: 'screw', fadLpm: 1000 });
     await page.goto(`/bench/leaks?unit=${id}&onSeconds=30&offSeconds=90`);
     // The server has it, and the page never hears of it.
     await page.route('**/measurements', async (route) => {

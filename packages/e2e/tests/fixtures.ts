@@ -31,7 +31,7 @@ export function localText(days: number, hour = '08:30'): string {
 }
 
 /** Writes facts past the page, to begin a test from. */
-export class Office {
+export class ApiSeeder {
   constructor(private readonly request: APIRequestContext) {}
 
   private async post(path: string, body: object): Promise<void> {
@@ -45,7 +45,7 @@ export class Office {
     return id;
   }
 
-  async addUnit(tag: string, more: object = {}): Promise<string> {
+  async addCompressor(tag: string, more: object = {}): Promise<string> {
     const id = randomUUID();
     const siteId = await this.addSite(`Site of ${tag}`);
     await this.post('/compressors', {
@@ -134,7 +134,7 @@ interface Fixtures {
   readonly dataFrom: string;
   /** The application of this test alone, on a fresh copy of the data. */
   readonly app: TestHost;
-  readonly office: Office;
+  readonly office: ApiSeeder;
 }
 
 interface WorkerFixtures {
@@ -154,8 +154,8 @@ async function openContext(browser: Browser, options: BrowserContextOptions): Pr
 function contextOptions(use: object): BrowserContextOptions {
   const { viewport, hasTouch, isMobile, locale, timezoneId, colorScheme, serviceWorkers, ...more } =
     use as BrowserContextOptions & { contextOptions?: BrowserContextOptions };
-  const told = { viewport, hasTouch, isMobile, locale, timezoneId, colorScheme, serviceWorkers };
-  const given = Object.entries(told).filter(([, value]) => value !== undefined);
+  const answers = { viewport, hasTouch, isMobile, locale, timezoneId, colorScheme, serviceWorkers };
+  const given = Object.entries(answers).filter(([, value]) => value !== undefined);
   return { ...Object.fromEntries(given), ...more.contextOptions };
 }
 
@@ -208,7 +208,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     await use(context);
     await context.close();
   },
-  office: async ({ request }, use) => use(new Office(request)),
+  office: async ({ request }, use) => use(new ApiSeeder(request)),
   page: async ({ context, app, ownContext, expectedErrors }, use) => {
     const page = await context.newPage();
     if (!ownContext) await forget(page, app.url);
@@ -242,7 +242,7 @@ export async function settle(page: Page): Promise<void> {
 }
 
 /** Opens a unit's page and waits for it. */
-export async function openUnit(page: Page, id: string, tag: string): Promise<void> {
+export async function openCompressor(page: Page, id: string, tag: string): Promise<void> {
   await page.goto(`/units/${id}`);
   await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toBeVisible();
 }

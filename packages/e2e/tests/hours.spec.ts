@@ -1,4 +1,4 @@
-import { dateAgo, expect, openLogbook, openUnit, test } from './fixtures.js';
+import { dateAgo, expect, openLogbook, openCompressor, test } from './fixtures.js';
 
 test('a list with good, bad and repeated rows is looked through and taken in, once', async ({
   page,
@@ -75,8 +75,8 @@ test('the run hours are drawn with what the forecast rests on, and by week', asy
 });
 
 test('a machine without a meter has its hours estimated, and says so', async ({ page, office }) => {
-  const id = await office.addUnit('EST-1', { hasHourMeter: false, family: 'high-pressure', fadLpm: 200 });
-  await openUnit(page, id, 'EST-1');
+  const id = await office.addCompressor('EST-1', { hasHourMeter: false, family: 'high-pressure', fadLpm: 200 });
+  await openCompressor(page, id, 'EST-1');
   await page.getByRole('button', { name: 'Estimate hours' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Free air delivered', { exact: true }).fill('60 m3');
@@ -92,10 +92,10 @@ test('a machine without a meter has its hours estimated, and says so', async ({ 
 });
 
 test('a reading is put right, and another withdrawn; both stay in the logbook', async ({ page, office }) => {
-  const id = await office.addUnit('FIX-1');
+  const id = await office.addCompressor('FIX-1');
   await office.readHours(id, 20, 100);
   await office.readHours(id, 10, 310);
-  await openUnit(page, id, 'FIX-1');
+  await openCompressor(page, id, 'FIX-1');
   const logbook = await openLogbook(page);
   await logbook.getByRole('button', { name: 'Withdraw: Hours read: 310 h' }).click();
   await page.getByRole('button', { name: 'Put the figure right instead' }).click();
@@ -114,7 +114,7 @@ test('a reading is put right, and another withdrawn; both stay in the logbook', 
 });
 
 test('closed days are put on the data plate', async ({ page, office }) => {
-  const id = await office.addUnit('SHUT-1', { hasHourMeter: false, declaredHoursPerWeek: 35 });
+  const id = await office.addCompressor('SHUT-1', { hasHourMeter: false, declaredHoursPerWeek: 35 });
   await page.goto(`/units/${id}?tab=plate`);
   await page
     .getByRole('button', { name: /Edit|Change/ })

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { APIRequestContext, Page } from '@playwright/test';
-import { beginCheck, daysAgo, expect, openUnit, taskRow, test } from './fixtures.js';
+import { beginCheck, daysAgo, expect, openCompressor, taskRow, test } from './fixtures.js';
 
 /** Records something past the page. */
 async function send(
@@ -19,8 +19,8 @@ test('the belt by force: pressed to its deflection, too tight and too slack are 
   office,
 }, info) => {
   const tag = `BELT-${info.project.name}`;
-  const id = await office.addUnit(tag, { drive: 'belt' });
-  await openUnit(page, id, tag);
+  const id = await office.addCompressor(tag, { drive: 'belt' });
+  await openCompressor(page, id, tag);
   await beginCheck(page, 'Belt deflection');
   await page.getByRole('button', { name: 'by gauge' }).click();
   await page.getByRole('button', { name: 'sound', exact: true }).click();
@@ -50,8 +50,8 @@ test(
   { tag: '@phone' },
   async ({ page, office }, info) => {
     const tag = `RELIEF-${info.project.name}`;
-    const id = await office.addUnit(tag, { cutOutBar: 8, reliefBar: 9, maximumPressureBar: 9 });
-    await openUnit(page, id, tag);
+    const id = await office.addCompressor(tag, { cutOutBar: 8, reliefBar: 9, maximumPressureBar: 9 });
+    await openCompressor(page, id, tag);
     await beginCheck(page, 'Relief valve');
     await page.getByRole('group', { name: 'It opens' }).getByRole('button', { name: 'yes' }).click();
     await page.getByRole('button', { name: 'tight', exact: true }).click();
@@ -76,7 +76,7 @@ test('a cartridge at 97 % fills its drop and says when to weigh again', async ({
   request,
 }, info) => {
   const tag = `WEIGH-${info.project.name}`;
-  const id = await office.addUnit(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 300 });
+  const id = await office.addCompressor(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 300 });
   await office.readHours(id, 60, 0);
   await office.readHours(id, 2, 40);
   await send(request, `/api/compressors/${id}/services`, {
@@ -156,7 +156,7 @@ test('what is said of hours is what the meter shows, the total beside it: page, 
   request,
 }, info) => {
   const tag = `METER-${info.project.name}`;
-  const id = await office.addUnit(tag, {
+  const id = await office.addCompressor(tag, {
     family: 'screw',
     drive: 'direct',
     commissionedOn: daysAgo(1000).slice(0, 10),
@@ -169,7 +169,7 @@ test('what is said of hours is what the meter shows, the total beside it: page, 
   await send(request, `/api/compressors/${id}/services`, {
     data: { id: randomUUID(), doneAt: daysAgo(0.01), tasks: ['oil-filter'] },
   });
-  await openUnit(page, id, tag);
+  await openCompressor(page, id, tag);
   await expect(page.getByText(/2,11\d h on the meter, 7,97\d h total/)).toBeVisible();
   // 2,000 h after the service: 4,11x on this meter, not 9,97x.
   await page.goto(`/units/${id}?station=oil-filter`);

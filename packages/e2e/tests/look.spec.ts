@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
-import { expect, isPhone, openUnit, settle, test } from './fixtures.js';
+import { expect, isPhone, openCompressor, settle, test } from './fixtures.js';
 
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -68,7 +68,7 @@ const views = [
 ];
 
 /** Visits and repairs of the valley, which the views above speak of. */
-async function toldOf(page: Page): Promise<Readonly<Record<'visit' | 'signed' | 'repair', string>>> {
+async function addressesOf(page: Page): Promise<Readonly<Record<'visit' | 'signed' | 'repair', string>>> {
   const list = async <Item>(path: string) =>
     ((await (await page.request.get(`/api${path}`)).json()) as { items: Item[] }).items;
   const visits = await list<{ id: string; state: string }>('/visits');
@@ -83,22 +83,22 @@ async function toldOf(page: Page): Promise<Readonly<Record<'visit' | 'signed' | 
   };
 }
 
-function addressOf(view: string, unitId: string, siteId: string, told: Record<string, string>): string {
+function addressOf(view: string, compressorId: string, siteId: string, answers: Record<string, string>): string {
   if (view === 'walk') return `/sites/${siteId}/walk`;
-  return view.replace(/^unit/, `/units/${unitId}`).replace(/^(visit|signed|repair)/, (word) => told[word]!);
+  return view.replace(/^unit/, `/units/${compressorId}`).replace(/^(visit|signed|repair)/, (word) => answers[word]!);
 }
 
 for (const [part, some] of views.entries()) {
   const title = `views ${part + 1}: within the page, large enough for a thumb, readable and named for everybody, by light and by night`;
   test(title, { tag: '@phone' }, async ({ page, office }, info) => {
-    const id = await office.addUnit(`LOOK-${info.project.name}`, {
+    const id = await office.addCompressor(`LOOK-${info.project.name}`, {
       name: 'A very long name of a place that would push a page apart if it were let',
     });
     await office.readHours(id, 5, 123456.7);
     const { siteId } = await office.addWalk(`Walk ${info.project.name}`, ['W-1', 'W-2']);
-    const told = await toldOf(page);
+    const answers = await addressesOf(page);
     for (const view of some) {
-      await page.goto(addressOf(view, id, siteId, told));
+      await page.goto(addressOf(view, id, siteId, answers));
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await settle(page);
       expect([view, await widthOf(page)]).toEqual([view, page.viewportSize()!.width]);
@@ -126,7 +126,7 @@ test(
     };
     expect(items.length).toBeGreaterThanOrEqual(14);
     for (const { id, tag } of items) {
-      await openUnit(page, id, tag);
+      await openCompressor(page, id, tag);
       expect([tag, await widthOf(page)]).toEqual([tag, page.viewportSize()!.width]);
       await page.getByRole('button', { name: 'Record service' }).click();
       await expect(page.getByRole('dialog')).toBeVisible();
@@ -143,9 +143,9 @@ test('waiting is named for everybody too', async ({ page }) => {
 
 test('the keys of the desk', async ({ page, office }, info) => {
   const tag = `KEY-${info.project.name}`;
-  const id = await office.addUnit(tag);
+  const id = await office.addCompressor(tag);
   await office.readHours(id, 5, 40);
-  await openUnit(page, id, tag);
+  await openCompressor(page, id, tag);
   await page.keyboard.press('n');
   await expect(page.getByRole('dialog', { name: /Read the hours/ })).toBeVisible();
   // Letters are letters while somebody types.
@@ -189,10 +189,10 @@ test('a unit is found from anywhere', async ({ page }) => {
 
 test('the ruler is dragged and zoomed, and comes back', async ({ page, office }, info) => {
   const tag = `ZOOM-${info.project.name}`;
-  const id = await office.addUnit(tag);
+  const id = await office.addCompressor(tag);
   await office.readHours(id, 20, 100);
   await office.readHours(id, 10, 180);
-  await openUnit(page, id, tag);
+  await openCompressor(page, id, tag);
   const ruler = page.getByRole('group', { name: /^Ruler in/ });
   const labels = () => ruler.locator('svg text').allTextContents();
   await expect.poll(async () => (await labels()).length).toBeGreaterThan(2);
@@ -216,8 +216,8 @@ test('the ruler is dragged and zoomed, and comes back', async ({ page, office },
 
 test('figures are shown in the measure that the person reads in', async ({ page, office }, info) => {
   const tag = `PSI-${info.project.name}`;
-  const id = await office.addUnit(tag, { workingPressureBar: 10, fadLpm: 340 });
-  await openUnit(page, id, tag);
+  const id = await office.addCompressor(tag, { workingPressureBar: 10, fadLpm: 340 });
+  await openCompressor(page, id, tag);
   await expect(page.getByRole('main')).toContainText('10bar');
   await page.getByRole('button', { name: /working/ }).click();
   await page.getByRole('button', { name: 'psi' }).click();

@@ -55,8 +55,8 @@ test(
     await expect(page.getByRole('dialog')).toBeHidden();
 
     const oil = page.getByRole('list', { name: 'Tasks at Crankcase oil' }).getByRole('listitem').first();
-    const unitPage = page.url().split('?')[0]!;
-    await page.goto(`${unitPage}?station=crankcase`);
+    const compressorPage = page.url().split('?')[0]!;
+    await page.goto(`${compressorPage}?station=crankcase`);
     await expect(oil).toContainText('Oil change');
     await expect(oil).toContainText('at 552 h');
     // By the calendar the day itself counts: late in it a hundredth of three months is used.
@@ -75,7 +75,7 @@ test(
 
 test('the pin on the ruler moves when the service is recorded', async ({ page, office }, info) => {
   const tag = `PIN-${info.project.name}`;
-  const id = await office.addUnit(tag, { family: 'high-pressure' });
+  const id = await office.addCompressor(tag, { family: 'high-pressure' });
   await office.readHours(id, 20, 100);
   await office.readHours(id, 10, 115);
   await page.goto(`/units/${id}`);
@@ -95,7 +95,7 @@ test('the pin on the ruler moves when the service is recorded', async ({ page, o
 
 test('a lower figure is asked about; with a new meter the hours go on', async ({ page, office }, info) => {
   const tag = `METER-${info.project.name}`;
-  const id = await office.addUnit(tag, { family: 'screw' });
+  const id = await office.addCompressor(tag, { family: 'screw' });
   await office.readHours(id, 30, 9400);
   await office.readHours(id, 10, 9500);
   await page.goto(`/units/${id}`);

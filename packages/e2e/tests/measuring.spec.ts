@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import { beginCheck, daysAgo, expect, isPhone, openLogbook, openUnit, test } from './fixtures.js';
+import { beginCheck, daysAgo, expect, isPhone, openLogbook, openCompressor, test } from './fixtures.js';
 
 const dialog = (page: Page) => page.getByRole('dialog');
 
@@ -9,8 +9,8 @@ test(
   { tag: '@phone' },
   async ({ page, office }, info) => {
     const tag = `MEAS-${info.project.name}`;
-    const id = await office.addUnit(tag, { family: 'screw' });
-    await openUnit(page, id, tag);
+    const id = await office.addCompressor(tag, { family: 'screw' });
+    await openCompressor(page, id, tag);
     await beginCheck(page, 'Pressure drop of the separator');
     const save = page.getByRole('button', { name: 'Save measurement' });
     await expect(save).toBeDisabled();
@@ -42,8 +42,8 @@ test.describe('without an answer', () => {
 
   test('a lost connection loses nothing', async ({ page, office }, info) => {
     const tag = `LOST-${info.project.name}`;
-    const id = await office.addUnit(tag, { family: 'screw' });
-    await openUnit(page, id, tag);
+    const id = await office.addCompressor(tag, { family: 'screw' });
+    await openCompressor(page, id, tag);
     await beginCheck(page, 'Pressure drop of the separator');
     await page.getByLabel('Drop', { exact: true }).fill('0.8');
     await page.route('**/measurements', (route) => route.abort('failed'));
@@ -61,8 +61,8 @@ test('what stays the same is there the next time; a measurement is put right, an
   office,
 }, info) => {
   const tag = `STAY-${info.project.name}`;
-  const id = await office.addUnit(tag);
-  await openUnit(page, id, tag);
+  const id = await office.addCompressor(tag);
+  await openCompressor(page, id, tag);
   for (const reading of ['0.1', '0.9']) {
     await beginCheck(page, 'Gauge at zero');
     await page.getByLabel('It shows, vented').fill(reading);
@@ -89,7 +89,7 @@ test('what stays the same is there the next time; a measurement is put right, an
 
 test('the trend of a check, its limit, and what work did to it', async ({ page, office, request }, info) => {
   const tag = `TREND-${info.project.name}`;
-  const id = await office.addUnit(tag, { family: 'screw' });
+  const id = await office.addCompressor(tag, { family: 'screw' });
   for (const [days, hours] of [
     [70, 0],
     [50, 100],
@@ -125,8 +125,8 @@ test('the trend of a check, its limit, and what work did to it', async ({ page, 
 
 test('only the checks that a unit has are offered, station by station', async ({ page, office }, info) => {
   const tag = `HAVE-${info.project.name}`;
-  const id = await office.addUnit(tag, { family: 'high-pressure', stages: 3 });
-  await openUnit(page, id, tag);
+  const id = await office.addCompressor(tag, { family: 'high-pressure', stages: 3 });
+  await openCompressor(page, id, tag);
   await page.keyboard.press('m');
   await expect(dialog(page)).toContainText('Cartridge weight');
   await expect(dialog(page)).toContainText('CO monitor');

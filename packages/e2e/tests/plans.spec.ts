@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { dateAgo, expect, isPhone, openUnit, test } from './fixtures.js';
+import { dateAgo, expect, isPhone, openCompressor, test } from './fixtures.js';
 
 /** The unit of the demonstration with a tag, by the register. */
-async function demoUnit(page: Page, tag: string): Promise<string> {
+async function demoCompressor(page: Page, tag: string): Promise<string> {
   const response = await page.request.get('/api/compressors?limit=200');
   const { items } = (await response.json()) as { items: { id: string; tag: string }[] };
   return items.find((unit) => unit.tag === tag)!.id;
@@ -28,7 +28,7 @@ test.describe('the air path', () => {
         ['VB-1', 'Crankcase oil', 'Oil change'],
         ['LD-1', 'Stage 1', 'Ring and sleeve kit'],
       ] as const) {
-        await openUnit(page, await demoUnit(page, tag), tag);
+        await openCompressor(page, await demoCompressor(page, tag), tag);
         await airPath(page)
           .getByRole('button', { name: new RegExp(`^${station}`) })
           .click();
@@ -43,7 +43,7 @@ test.describe('the air path', () => {
 
   test('is walked by keyboard in the order of the air', async ({ page }) => {
     await page.setViewportSize({ width: 1280, height: 800 });
-    await openUnit(page, await demoUnit(page, 'TR-1'), 'TR-1');
+    await openCompressor(page, await demoCompressor(page, 'TR-1'), 'TR-1');
     const path = airPath(page);
     const names = await path
       .getByRole('button')
@@ -68,7 +68,7 @@ test.describe('the air path', () => {
 
   test('no label runs into its neighbour on a five-stage set', async ({ page }) => {
     await page.setViewportSize({ width: 1280, height: 800 });
-    await openUnit(page, await demoUnit(page, 'TR-1'), 'TR-1');
+    await openCompressor(page, await demoCompressor(page, 'TR-1'), 'TR-1');
     await expect(airPath(page).getByText('Tower')).toBeVisible();
     const boxes = await airPath(page)
       .locator('text')
@@ -77,7 +77,7 @@ test.describe('the air path', () => {
           .filter((one) => (one.textContent ?? '').length > 2)
           .map((one) => {
             const { left, right, top, bottom } = one.getBoundingClientRect();
-            return { words: one.textContent, left, right, top, bottom };
+            return { text: one.textContent, left, right, top, bottom };
           }),
       );
     const touching = boxes.flatMap((a, index) =>
@@ -86,14 +86,14 @@ test.describe('the air path', () => {
         .filter(
           (b) => a.left < b.right && b.left < a.right && a.top + 2 < b.bottom - 2 && b.top + 2 < a.bottom - 2,
         )
-        .map((b) => `${a.words} / ${b.words}`),
+        .map((b) => `${a.text} / ${b.text}`),
     );
     expect(touching).toEqual([]);
   });
 });
 
 test('why this date: the chain of reasoning, to be read aloud', { tag: '@phone' }, async ({ page }) => {
-  const id = await demoUnit(page, 'OG-1');
+  const id = await demoCompressor(page, 'OG-1');
   await page.goto(`/units/${id}?station=oil`);
   await page.getByRole('button', { name: 'Why: Oil change' }).click();
   const why = page.getByRole('dialog');
@@ -109,7 +109,7 @@ test('why this date: the chain of reasoning, to be read aloud', { tag: '@phone' 
 });
 
 test('another school is chosen, and the due date moves before and after it is saved', async ({ page }) => {
-  const id = await demoUnit(page, 'HC-1');
+  const id = await demoCompressor(page, 'HC-1');
   await page.goto(`/units/${id}?station=separator`);
   const task = page
     .getByRole('list', { name: 'Tasks at Separator vessel' })
@@ -142,7 +142,7 @@ test('an interval is changed with its next three points in view; nonsense is ref
   office,
 }, info) => {
   const tag = `PL-${info.project.name}`;
-  const id = await office.addUnit(tag);
+  const id = await office.addCompressor(tag);
   for (const [days, hours] of [
     [60, 0],
     [1, 118],
@@ -158,7 +158,7 @@ test('an interval is changed with its next three points in view; nonsense is ref
   await expect(page.getByRole('button', { name: 'Save as version 2' })).toBeDisabled();
   await page.getByLabel('Every, h').fill('250');
   await page.getByRole('button', { name: 'Save as version 2' }).click();
-  await openUnit(page, id, tag);
+  await openCompressor(page, id, tag);
   await page.getByRole('tab', { name: 'Plan' }).click();
   await expect(page.getByText('Version 2')).toBeVisible();
   await expect(page.getByRole('tabpanel')).toContainText('every 250 h');
@@ -166,7 +166,7 @@ test('an interval is changed with its next three points in view; nonsense is ref
 
 test('a plan that was changed meanwhile is not overwritten unseen', async ({ page, office }, info) => {
   const tag = `PC-${info.project.name}`;
-  const id = await office.addUnit(tag);
+  const id = await office.addCompressor(tag);
   await page.goto(`/units/${id}/plan?task=belt-check`);
   await page.getByLabel('Every, h').fill('300');
   // Somebody else saves first.
@@ -191,7 +191,7 @@ test('a plan that was changed meanwhile is not overwritten unseen', async ({ pag
 test('a plan goes out as a file and comes in again; another file is refused in a sentence', async ({
   page,
 }) => {
-  await page.goto(`/units/${await demoUnit(page, 'HC-1')}/plan`);
+  await page.goto(`/units/${await demoCompressor(page, 'HC-1')}/plan`);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Export' }).click(),
@@ -205,7 +205,7 @@ test('a plan goes out as a file and comes in again; another file is refused in a
       task.code === 'oil-filter' ? { ...task, triggers: [{ kind: 'hours', every: 1500 }] } : task,
     ),
   };
-  await page.goto(`/units/${await demoUnit(page, 'VB-2')}/plan`);
+  await page.goto(`/units/${await demoCompressor(page, 'VB-2')}/plan`);
   const input = page.getByLabel('A plan as a file');
   await input.setInputFiles({
     name: 'no.json',
@@ -226,7 +226,7 @@ test('a plan goes out as a file and comes in again; another file is refused in a
 });
 
 test('a plan is copied to a sister machine, with what it changes there', async ({ page }) => {
-  await page.goto(`/units/${await demoUnit(page, 'HT-2')}/plan?task=engine-oil-change`);
+  await page.goto(`/units/${await demoCompressor(page, 'HT-2')}/plan?task=engine-oil-change`);
   await page.getByLabel('Every, h').fill('400');
   await expect(page.getByRole('list', { name: 'What changes' })).toContainText('every 400 h');
   await page.getByRole('button', { name: 'Copy to others' }).click();
@@ -235,7 +235,7 @@ test('a plan is copied to a sister machine, with what it changes there', async (
   await dialog.getByRole('checkbox', { name: /^BQ-1/ }).check();
   await dialog.getByRole('button', { name: 'Copy to 1 unit' }).click();
   await expect(dialog).toBeHidden();
-  const plan = await (await page.request.get(`/api/compressors/${await demoUnit(page, 'BQ-1')}/plan`)).json();
+  const plan = await (await page.request.get(`/api/compressors/${await demoCompressor(page, 'BQ-1')}/plan`)).json();
   expect((plan as { version: number; note: string }).version).toBe(2);
   expect((plan as { note: string }).note).toBe('Copied from HT-2.');
 });
@@ -245,7 +245,7 @@ test('completing a major resets its minor, of which only the bigger showed', asy
   office,
 }, info) => {
   const tag = `MM-${info.project.name}`;
-  const id = await office.addUnit(tag, { family: 'high-pressure', stages: 3 });
+  const id = await office.addCompressor(tag, { family: 'high-pressure', stages: 3 });
   await office.readHours(id, 79, 0);
   await office.readHours(id, 1, 1005);
   await page.goto(`/units/${id}?station=stage-2`);
@@ -264,7 +264,7 @@ test('completing a major resets its minor, of which only the bigger showed', asy
 test.describe('putting off', () => {
   test('an ordinary task waits with its reason until its day', async ({ page, office }, info) => {
     const tag = `PO-${info.project.name}`;
-    const id = await office.addUnit(tag, { drive: 'belt' });
+    const id = await office.addCompressor(tag, { drive: 'belt' });
     await office.readHours(id, 79, 0);
     await office.readHours(id, 1, 520);
     await page.goto(`/units/${id}?station=drive`);
@@ -289,7 +289,7 @@ test.describe('putting off', () => {
     { tag: '@phone' },
     async ({ page, office }, info) => {
       const tag = `PS-${info.project.name}`;
-      const id = await office.addUnit(tag, { family: 'high-pressure' });
+      const id = await office.addCompressor(tag, { family: 'high-pressure' });
       await office.readHours(id, 79, 0);
       await office.readHours(id, 1, 60);
       await page.goto(`/units/${id}?station=tower`);
@@ -309,8 +309,8 @@ test.describe('putting off', () => {
   );
 });
 test('a machine taken over: its tasks are unknown until somebody has looked', async ({ page }) => {
-  const id = await demoUnit(page, 'HT-1');
-  await openUnit(page, id, 'HT-1');
+  const id = await demoCompressor(page, 'HT-1');
+  await openCompressor(page, id, 'HT-1');
   await page.getByRole('button', { name: 'Say where it counts from' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('New oil filter').click();
@@ -325,7 +325,7 @@ test('a machine taken over: its tasks are unknown until somebody has looked', as
 });
 
 test('a vessel is kept with its dates, which are due like tasks', async ({ page }) => {
-  const id = await demoUnit(page, 'VB-1');
+  const id = await demoCompressor(page, 'VB-1');
   await page.goto(`/units/${id}?station=receiver`);
   await page.getByRole('button', { name: 'Add its vessel' }).click();
   const dialog = page.getByRole('dialog');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { dateAgo, expect, isPhone, openLogbook, openUnit, test } from './fixtures.js';
+import { dateAgo, expect, isPhone, openLogbook, openCompressor, test } from './fixtures.js';
 
 const register = (page: Page) =>
   isPhone(page)
@@ -39,7 +39,7 @@ test('the register sorts by its columns', async ({ page }) => {
 
 test('a site is mended, a unit moved, retired and brought back', async ({ page, office }, info) => {
   const tag = `MV-${info.project.name}`;
-  const id = await office.addUnit(tag);
+  const id = await office.addCompressor(tag);
   await office.readHours(id, 20, 100);
   await page.goto('/units');
   await page.getByRole('button', { name: 'Sites', exact: true }).click();
@@ -51,7 +51,7 @@ test('a site is mended, a unit moved, retired and brought back', async ({ page, 
   await expect(page.getByRole('dialog')).toContainText('1,200 m');
   await page.getByRole('button', { name: 'Close' }).click();
 
-  await openUnit(page, id, tag);
+  await openCompressor(page, id, tag);
   await expect(page.getByRole('heading', { name: new RegExp(`^${tag}`) })).toContainText(
     `Upper hall of ${tag}`,
   );
@@ -105,8 +105,8 @@ test('adding a unit shows the plan that its family will begin with', async ({ pa
 
 test('who is working is chosen once and stands in the record', async ({ page, office }, info) => {
   const tag = `WHO-${info.project.name}`;
-  const id = await office.addUnit(tag);
-  await openUnit(page, id, tag);
+  const id = await office.addCompressor(tag);
+  await openCompressor(page, id, tag);
   await page.getByRole('button', { name: /working/ }).click();
   await page.getByLabel('Add a person').fill(`Runa ${info.project.name} Vest`);
   await page.getByRole('button', { name: 'Add', exact: true }).click();

@@ -7,7 +7,7 @@ import { expect, test } from './fixtures.js';
 const RELEASES = resolve(import.meta.dirname, '../../../releases');
 const unpacked = resolve(import.meta.dirname, '../../../node_modules/.cache/entretien/releases');
 
-interface Waiting {
+interface LoadingSkeleton {
   readonly id: string;
   readonly kind: string;
   readonly compressorId: string;
@@ -18,7 +18,7 @@ interface Waiting {
 
 interface Outbox {
   readonly version: number;
-  readonly items: readonly Waiting[];
+  readonly items: readonly LoadingSkeleton[];
 }
 
 /** The data folder that a release left behind. */

@@ -1,11 +1,11 @@
-import { daysAgo, expect, openUnit, test } from './fixtures.js';
+import { daysAgo, expect, openCompressor, test } from './fixtures.js';
 
 test('a machine used five times as much: on Today, on its hours, and in why', async ({
   page,
   office,
 }, info) => {
   const tag = `MORE-${info.project.name}`;
-  const id = await office.addUnit(tag, {
+  const id = await office.addCompressor(tag, {
     family: 'screw',
     drive: 'direct',
     commissionedOn: daysAgo(420).slice(0, 10),
@@ -23,7 +23,7 @@ test('a machine used five times as much: on Today, on its hours, and in why', as
     /Used five times as much since about .+: 5 h a day, 1 h before/,
   );
   await expect(page.getByRole('img', { name: /Used five times as much since about/ })).toBeVisible();
-  await openUnit(page, id, tag);
+  await openCompressor(page, id, tag);
   await page.goto(`/units/${id}?station=oil-filter`);
   await page.getByRole('button', { name: 'Why: New oil filter' }).click();
   await expect(page.getByRole('dialog')).toContainText('its hours are reckoned on at what it runs now');

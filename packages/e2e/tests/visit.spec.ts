@@ -2,12 +2,12 @@ import { randomUUID } from 'node:crypto';
 import type { Locator, Page } from '@playwright/test';
 import jsqr from 'jsqr';
 import { PNG } from 'pngjs';
-import { daysAgo, expect, isPhone, test, type Office } from './fixtures.js';
+import { daysAgo, expect, isPhone, test, type ApiSeeder } from './fixtures.js';
 
 const readCode = jsqr;
 
 /** Counts what a person does: every touch and every figure typed. */
-class Hands {
+class Technician {
   count = 0;
   constructor(private readonly page: Page) {}
 
@@ -40,7 +40,7 @@ class Hands {
 
   /** The spaces were proved beside; this page looks again with one hold, and goes on. */
   async isolated(
-    office: Office,
+    office: ApiSeeder,
     visit: string,
     unit: string,
     opens: readonly string[] | null = null,
@@ -82,8 +82,8 @@ class Hands {
   }
 }
 
-async function addScrew(office: Office, tag: string): Promise<string> {
-  const unit = await office.addUnit(tag, {
+async function addScrew(office: ApiSeeder, tag: string): Promise<string> {
+  const unit = await office.addCompressor(tag, {
     family: 'screw',
     motor: 'three-phase',
     drive: 'direct',
@@ -118,7 +118,7 @@ async function lastDone(page: Page, unit: string, code: string): Promise<string 
 }
 
 async function measureHeat(
-  hands: Hands,
+  hands: Technician,
   page: Page,
   temp: string,
   more: [string, string][] = [],
@@ -136,7 +136,7 @@ test(
   async ({ page, office }, info) => {
     const tag = `VS-${info.project.name}`;
     const unit = await addScrew(office, tag);
-    const hands = new Hands(page);
+    const hands = new Technician(page);
     await page.goto('/');
     await page.getByRole('link', { name: `Visit Site of ${tag}` }).click();
     const dialog = page.getByRole('dialog');
@@ -210,7 +210,7 @@ test(
 );
 
 test('an oil-free ring kit, with the pump-up before and after', async ({ page, office }, info) => {
-  const unit = await office.addUnit(`OF-${info.project.name}`, {
+  const unit = await office.addCompressor(`OF-${info.project.name}`, {
     family: 'piston-oil-free',
     motor: 'single-phase',
     receiverL: 24,
@@ -219,7 +219,7 @@ test('an oil-free ring kit, with the pump-up before and after', async ({ page, o
   });
   await office.readHours(unit, 5, 700);
   const visit = await openVisit(page, unit, ['ring-kit'], 'before');
-  const hands = new Hands(page);
+  const hands = new Technician(page);
   const pumpUp = page.getByRole('region', { name: /Pump-up/ });
   const measure = async (seconds: string) => {
     await hands.type('From', '0', pumpUp);
@@ -250,14 +250,14 @@ test('a purifier cartridge is changed: weighed with the tower open, proved by wh
   page,
   office,
 }, info) => {
-  const unit = await office.addUnit(`HP-${info.project.name}`, {
+  const unit = await office.addCompressor(`HP-${info.project.name}`, {
     family: 'high-pressure',
     stages: 3,
     motor: 'three-phase',
     airUse: 'breathing',
   });
   const visit = await openVisit(page, unit, ['cartridge-replace'], 'isolate');
-  const hands = new Hands(page);
+  const hands = new Technician(page);
   await expect(page.getByRole('heading', { name: 'Off, locked, tried, automatic off' })).toBeVisible();
   await hands.isolated(office, visit, unit);
   await hands.press('Checks here');
@@ -292,7 +292,7 @@ test.describe('an interruption', () => {
   test('after a time away the isolation is asked for again', async ({ page, office }, info) => {
     const unit = await addScrew(office, `AW-${info.project.name}`);
     const visit = await openVisit(page, unit, ['oil-filter'], 'isolate');
-    const hands = new Hands(page);
+    const hands = new Technician(page);
     await hands.isolated(office, visit, unit);
     const done = page.getByRole('button', { name: 'Done, as expected' });
     await expect(done).toBeEnabled();
@@ -314,7 +314,7 @@ test.describe('an interruption', () => {
     async ({ page, office }, info) => {
       const unit = await addScrew(office, `IN-${info.project.name}`);
       const visit = await openVisit(page, unit, ['oil-filter'], 'isolate');
-      const hands = new Hands(page);
+      const hands = new Technician(page);
       await hands.isolated(office, visit, unit);
       const done = page.getByRole('button', { name: 'Done, as expected' });
       await expect(done).toBeEnabled();
@@ -358,13 +358,13 @@ test(
   'one space a screen, held and not tapped; a needle that shows something and one that stood at zero open nothing',
   { tag: '@phone' },
   async ({ page, office }, info) => {
-    const unit = await office.addUnit(`GZ-${info.project.name}`, {
+    const unit = await office.addCompressor(`GZ-${info.project.name}`, {
       family: 'piston-oil-free',
       motor: 'single-phase',
       receiverL: 6,
     });
     await openVisit(page, unit, ['gauge-test'], 'isolate');
-    const hands = new Hands(page);
+    const hands = new Technician(page);
     const plug = page.getByRole('region', { name: /^Unplugged/ });
     await expect(plug).toBeVisible();
     // A tap is not a hold.
@@ -401,7 +401,7 @@ test(
   'a blocked drain keeps the tower shut, and becomes a repair',
   { tag: '@phone' },
   async ({ page, office }, info) => {
-    const unit = await office.addUnit(`BD-${info.project.name}`, {
+    const unit = await office.addCompressor(`BD-${info.project.name}`, {
       family: 'high-pressure',
       stages: 3,
       motor: 'three-phase',
@@ -420,7 +420,7 @@ test(
     };
     expect((await page.request.post(`/api/visits/${visit}/steps`, { data: shut })).status()).toBe(201);
     await page.reload();
-    const hands = new Hands(page);
+    const hands = new Technician(page);
     const tower = page.getByRole('region', { name: 'Tower empty' });
     await hands.press('It is otherwise', tower);
     await hands.press('Nothing came at all, though there was pressure', tower);
@@ -435,9 +435,9 @@ test(
 );
 
 test('a point of use is opened while the compressor runs', async ({ page, office }, info) => {
-  const unit = await office.addUnit(`PU-${info.project.name}`, { motor: 'three-phase' });
+  const unit = await office.addCompressor(`PU-${info.project.name}`, { motor: 'three-phase' });
   const visit = await openVisit(page, unit, ['line-filter-replace'], 'isolate');
-  const hands = new Hands(page);
+  const hands = new Technician(page);
   await expect(page.getByRole('region', { name: 'Its people told, load held' })).toBeVisible();
   await hands.isolated(office, visit, unit, ['point']);
   await hands.allAsExpected();
@@ -480,7 +480,7 @@ test.describe('a stop', () => {
         (await banner.getByRole('link', { name: 'Print the red tag' }).getAttribute('href'))!,
       );
       expect((await red.body()).subarray(0, 5).toString()).toBe('%PDF-');
-      const hands = new Hands(page);
+      const hands = new Technician(page);
       await openVisit(page, unit, ['bearing-check'], 'work');
       await hands.allAsExpected();
       await page.goto(page.url().replace('at=work', 'at=sign'));
@@ -507,7 +507,7 @@ test.describe('a stop', () => {
 test('a failed proof keeps the service open', async ({ page, office }, info) => {
   const unit = await addScrew(office, `FP-${info.project.name}`);
   const visit = await openVisit(page, unit, ['scavenge-clean'], 'isolate');
-  const hands = new Hands(page);
+  const hands = new Technician(page);
   await hands.isolated(office, visit, unit);
   await hands.allAsExpected();
   await hands.press('Restart and prove');
@@ -549,7 +549,7 @@ test.describe('without a connection', () => {
       await page.evaluate(() => navigator.serviceWorker.ready);
       await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
       await page.reload();
-      const hands = new Hands(page);
+      const hands = new Technician(page);
       await hands.isolated(office, visit, unit);
       await context.setOffline(true);
       await hands.allAsExpected();
@@ -622,14 +622,14 @@ test.describe('a repair', () => {
 
   test('goes from found to proved, with a guided overhaul', async ({ page, office }, info) => {
     const tag = `RP-${info.project.name}`;
-    const unit = await office.addUnit(tag, {
+    const unit = await office.addCompressor(tag, {
       family: 'piston-oil-free',
       receiverL: 24,
       fadLpm: 60,
       torques: 'Head 12 Nm',
     });
     await page.goto(`/units/${unit}?tab=repairs`);
-    const hands = new Hands(page);
+    const hands = new Technician(page);
     await hands.press('Record a fault or a change');
     const dialog = page.getByRole('dialog');
     await dialog.getByLabel('What is wrong').fill('Does not reach cut-out');
@@ -695,7 +695,7 @@ test('a visit grows by a task and by another machine of the site', { tag: '@phon
     items: { id: string; state: string }[];
   };
   await page.goto(`/visits/${items.find(({ state }) => state === 'planned')!.id}?at=prepare`);
-  const hands = new Hands(page);
+  const hands = new Technician(page);
   await expect(page.getByRole('heading', { level: 1, name: 'VB-2' })).toBeVisible();
   // What is planned hangs on the day; one task more is one more, and takes its minutes.
   const planned = page.getByText(/^\d+ tasks?, about \d+ min of work/);
@@ -724,7 +724,7 @@ test('a visit grows by a task and by another machine of the site', { tag: '@phon
 
 test('a part is added, counted and compared', async ({ page }) => {
   await page.goto('/parts');
-  const hands = new Hands(page);
+  const hands = new Technician(page);
   await hands.press('Add a part');
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Name').fill('Intake element, cheap');

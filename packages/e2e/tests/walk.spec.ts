@@ -1,4 +1,4 @@
-import { expect, test, type Office } from './fixtures.js';
+import { expect, test, type ApiSeeder } from './fixtures.js';
 import type { Page } from '@playwright/test';
 
 const TAGS = ['WA-1', 'WA-2', 'WA-3', 'WA-4', 'WA-5'];
@@ -12,7 +12,7 @@ async function openWalk(page: Page, siteId: string): Promise<void> {
 
 const row = (page: Page, tag: string) => page.getByRole('listitem', { name: tag, exact: true });
 
-async function onRecord(office: Office, units: readonly string[]): Promise<number[]> {
+async function onRecord(office: ApiSeeder, units: readonly string[]): Promise<number[]> {
   const figures = await Promise.all(units.map((unit) => office.figures(unit)));
   return figures.map((all) => all[0]!);
 }

@@ -22,6 +22,7 @@ import {
 } from './common/request-guards.js';
 import { systemClock } from './common/system-clock.js';
 import { BUILD, CLOCK, LOGGER, SETTINGS, type Clock } from './common/tokens.js';
+import { formerNames } from './common/former-names.js';
 import { contractPipe } from './common/validation.js';
 import { serveWebPages } from './common/web-pages.js';
 import { CompressorsModule } from './compressors/compressors.module.js';
@@ -177,6 +178,7 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   app.use('/api', express.json({ limit: LARGEST_BODY, strict: false, verify: lookForDeepNesting }));
   app.use('/api', refuseDeepNesting);
   app.use('/api', refuseInheritedNames);
+  app.use('/api', formerNames);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(contractPipe());
   app.useGlobalFilters(new ProblemFilter(logger));

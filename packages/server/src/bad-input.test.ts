@@ -5,7 +5,7 @@ let server: TestServer;
 let unit: string;
 beforeAll(async () => {
   server = await TestServer.start();
-  unit = await server.addUnit();
+  unit = await server.addCompressor();
   await server.readHours(unit, daysAgo(20), 100);
   await server.readHours(unit, daysAgo(10), 180);
 });
@@ -337,7 +337,7 @@ describe('nonsense that was once taken', () => {
     expectProblem(await server.post(`/api/visits/${visit.id}/steps`, long), 422, 'doneAt');
     const repair = { id: randomUUID(), kind: 'fault', foundAt: daysAgo(2), found: 'Weeps' };
     expect((await server.post(`/api/compressors/${unit}/repairs`, repair)).status).toBe(201);
-    const entry = { id: randomUUID(), kind: 'note', at: daysAgo(3), words: 'Closed' };
+    const entry = { id: randomUUID(), kind: 'note', at: daysAgo(3), text: 'Closed' };
     expectProblem(await server.post(`/api/repairs/${repair.id}/entries`, entry), 422, 'at');
   });
 
@@ -361,7 +361,7 @@ describe('nonsense that was once taken', () => {
 });
 
 test('what a clock that was fast has recorded can be withdrawn once the clock is right', async () => {
-  const other = await server.addUnit({ tag: 'FAST-1' });
+  const other = await server.addCompressor({ tag: 'FAST-1' });
   const now = server.now;
   server.now += 400 * 86_400_000;
   const reading = (await server.readHours(other, new Date(server.now).toISOString(), 5000)).body;

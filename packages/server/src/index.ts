@@ -9,7 +9,7 @@ export { Database } from './persistence/database.js';
 export { drawReport, type ReportContent } from './papers/report-paper.js';
 export { PartsService } from './parts/parts.service.js';
 export { PlansService } from './plans/plans.service.js';
-export { WaitingService } from './plans/waiting.service.js';
+export { DeferralsService } from './plans/waiting.service.js';
 export { ReadingsService } from './readings/readings.service.js';
 export { RepairsService } from './repairs/repairs.service.js';
 export { StopsService } from './stops/stops.service.js';

@@ -14,7 +14,7 @@ import { factKind } from '@entretien/core/facts';
 import { entryModules, type EntryModule } from '@entretien/core/repairs';
 import { stepKind, stepModules } from '@entretien/core/visit';
 import { Column, Entity, type MigrationInterface, type QueryRunner } from 'typeorm';
-import { UnitFactColumns } from './persistence/entities/columns.js';
+import { CompressorFactColumns } from './persistence/entities/columns.js';
 import { storedKinds } from './persistence/stored-kinds.js';
 import { EntryRegistry } from './repairs/entry-registry.js';
 import { daysAgo, expectStatus, TestServer } from './testing/test-server.js';
@@ -45,7 +45,7 @@ class RecordRinse {
 }
 
 @Entity('rinse')
-class RinseEntity extends UnitFactColumns {
+class RinseEntity extends CompressorFactColumns {
   @Column({ name: 'rinsed_at', type: 'integer' }) rinsedAt: number;
   @Column({ type: 'real' }) litres: number;
 }
@@ -82,7 +82,7 @@ class WipeDetails {
 const paint: EntryModule = { kind: 'paint', name: 'Painted', isWork: true };
 
 class PaintEntry extends RepairEntryBody {
-  @IsText('The colour', 20) declare words: string;
+  @IsText('The colour', 20) declare text: string;
 }
 
 let server: TestServer;
@@ -94,7 +94,7 @@ beforeAll(async () => {
     entries: new EntryRegistry([...entryModules, paint], { ...entryContracts, paint: PaintEntry }),
     migrations: [Rinses1999999999999],
   });
-  unit = await server.addUnit({ tag: 'CJ-1' });
+  unit = await server.addCompressor({ tag: 'CJ-1' });
 });
 afterAll(() => server.stop());
 
@@ -102,25 +102,25 @@ const rinses = () => `/api/compressors/${unit}/rinses`;
 const found = async (query: string): Promise<string[]> => {
   const answer = await server.read(`/api/logbook?${query}`);
   expectStatus(200, answer);
-  return answer.body.items.map((entry: { said: string }) => entry.said);
+  return answer.body.items.map((entry: { text: string }) => entry.text);
 };
 
 describe('a kind of fact that nobody has heard of', () => {
-  const told = { id: randomUUID(), rinsedAt: daysAgo(2), litres: 12, note: 'Brown' };
+  const made = { id: randomUUID(), rinsedAt: daysAgo(2), litres: 12, note: 'Brown' };
 
   test('is recorded once, however often it is sent, and refused with other content', async () => {
-    const first = await server.post(rinses(), told);
+    const first = await server.post(rinses(), made);
     expectStatus(201, first);
     expect(first.body).toMatchObject({
-      rinsedAt: told.rinsedAt,
+      rinsedAt: made.rinsedAt,
       litres: 12,
       note: 'Brown',
       compressorId: unit,
     });
-    expect((await server.post(rinses(), told)).body).toEqual(first.body);
-    expect((await server.post(rinses(), { ...told, litres: 13 })).status).toBe(409);
+    expect((await server.post(rinses(), made)).body).toEqual(first.body);
+    expect((await server.post(rinses(), { ...made, litres: 13 })).status).toBe(409);
     // An id is an id, whatever kind it was used for.
-    const reading = await server.readHours(unit, daysAgo(1), 10, { id: told.id });
+    const reading = await server.readHours(unit, daysAgo(1), 10, { id: made.id });
     expect(reading.status).toBe(409);
   });
 
@@ -129,7 +129,7 @@ describe('a kind of fact that nobody has heard of', () => {
     ['with a field of its own', { litres: 1, soap: true }, 400, 'soap'],
     ['before it happens', { litres: 1, rinsedAt: daysAgo(-2) }, 422, 'rinsedAt'],
   ])('%s it is refused beside its field', async (_name, more, status, field) => {
-    const answer = await server.post(rinses(), { ...told, id: randomUUID(), ...more });
+    const answer = await server.post(rinses(), { ...made, id: randomUUID(), ...more });
     expect(answer.status).toBe(status);
     expect(answer.body.errors[0].field).toBe(field);
   });
@@ -147,7 +147,7 @@ describe('a kind of fact that nobody has heard of', () => {
 
   test('it raises the revision of its unit, over a restart too', async () => {
     const { revision } = await server.standing(unit);
-    const more = { ...told, id: randomUUID(), rinsedAt: daysAgo(1) };
+    const more = { ...made, id: randomUUID(), rinsedAt: daysAgo(1) };
     expectStatus(201, await server.post(rinses(), more));
     expect((await server.standing(unit)).revision).toBe(revision + 1);
     await server.restart();
@@ -156,9 +156,9 @@ describe('a kind of fact that nobody has heard of', () => {
 
   test('it can be withdrawn', async () => {
     const withdrawal = { id: randomUUID(), reason: 'That was the other one' };
-    expectStatus(201, await server.post(`${rinses()}/${told.id}/withdrawal`, withdrawal));
+    expectStatus(201, await server.post(`${rinses()}/${made.id}/withdrawal`, withdrawal));
     const { items } = (await server.read(rinses())).body;
-    expect(items.find(({ id }: { id: string }) => id === told.id)).toMatchObject({
+    expect(items.find(({ id }: { id: string }) => id === made.id)).toMatchObject({
       voided: { how: 'withdrawn' },
     });
   });
@@ -183,7 +183,7 @@ describe('a kind of step that nobody has heard of', () => {
     expect(brief.units[0]).toMatchObject({ tag: 'CJ-1' });
     expect((await found('q=wiped cloths'))[0]).toMatch(/^Wiped for .* with 2 cloths/);
     const { items } = (await server.read('/api/logbook?kind=visit-step')).body;
-    expect(items[0].said).not.toContain('belt-check');
+    expect(items[0].text).not.toContain('belt-check');
   });
 
   test('it is described for programs, and one that is in no list is refused', async () => {
@@ -205,11 +205,11 @@ describe('a kind of entry that nobody has heard of', () => {
       server.post(`/api/repairs/${repair}/entries`, {
         id: randomUUID(),
         at: daysAgo(0.5),
-        words: 'Signal green',
+        text: 'Signal green',
         ...more,
       });
-    const long = await add({ kind: 'paint', words: 'Green as the hills are' });
-    expect(long.body.errors[0].field).toBe('words');
+    const long = await add({ kind: 'paint', text: 'Green as the hills are' });
+    expect(long.body.errors[0].field).toBe('text');
     expect((await add({ kind: 'work', colour: 'green' })).status).toBe(400);
     expect((await add({ kind: 'varnish' })).body.errors[0].field).toBe('kind');
     const painted = await add({ kind: 'paint' });

@@ -9,7 +9,7 @@ afterAll(() => server.stop());
 
 describe('the main job', () => {
   test('register, read hours, see what is due, record the service, see the schedule move', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(60), 0);
     expect((await server.readHours(unit, daysAgo(10), 40)).body).toMatchObject({ hours: 40, marks: [] });
     // 40 h in 50 days is 0.8 h a day; the first oil change at 50 h is nearing (5 h before) and still ahead.
@@ -33,7 +33,7 @@ describe('the main job', () => {
   });
 
   test('the standing of a past moment ignores what came later, happened or known', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(100), 0);
     server.now = NOW + DAY;
     await server.recordService(unit, daysAgo(50), ['oil-change'], { hours: 30 });
@@ -47,7 +47,7 @@ describe('the main job', () => {
   });
 
   test('hours noted with a service count as a reading', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(20), 100);
     await server.recordService(unit, daysAgo(10), ['belt-check'], { hours: 180 });
     expect(await server.standing(unit)).toMatchObject({
@@ -58,7 +58,7 @@ describe('the main job', () => {
   });
 
   test('a replaced meter goes on counting', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(30), 9400);
     const change = {
       id: randomUUID(),
@@ -74,7 +74,7 @@ describe('the main job', () => {
   });
 
   test('everything is there after a restart', async () => {
-    const unit = await server.addUnit({ stages: 2, workingPressureBar: 10, dust: 'dusty' } as object);
+    const unit = await server.addCompressor({ stages: 2, workingPressureBar: 10, dust: 'dusty' } as object);
     await server.readHours(unit, daysAgo(20), 100);
     await server.readHours(unit, daysAgo(10), 180);
     await server.recordService(unit, daysAgo(5), ['oil-change']);
@@ -93,14 +93,14 @@ describe('the main job', () => {
 
 describe('plates and plans', () => {
   test('a unit needs five fields; the rest is unknown or a default', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     const { body } = await server.read(`/api/compressors/${unit}`);
     expect(body).toMatchObject({ tag: 'CJ-1', family: 'piston', history: 'new', revision: 1 });
     expect(body).not.toHaveProperty('stages');
   });
 
   test('a unit of unknown history has unknown tasks until they are done', async () => {
-    const unit = await server.addUnit({ history: 'unknown' } as object);
+    const unit = await server.addCompressor({ history: 'unknown' } as object);
     await server.readHours(unit, daysAgo(1), 3000);
     const { tasks } = await server.standing(unit);
     const known = tasks.filter(({ state }: { state: string }) => state !== 'unknown');
@@ -113,7 +113,7 @@ describe('plates and plans', () => {
   test('a plate change holds from its date on, and last year stays as it was', async () => {
     const joinery = await server.addSite();
     const quarry = await server.addSite({ name: 'Brask Quarry' });
-    const unit = await server.addUnit({ siteId: joinery });
+    const unit = await server.addCompressor({ siteId: joinery });
     const changed = await server.post(`/api/compressors/${unit}/plate`, {
       id: randomUUID(),
       changedAt: daysAgo(30),
@@ -149,7 +149,7 @@ describe('plates and plans', () => {
   });
 
   test('odd plates are stored and marked', async () => {
-    const unit = await server.addUnit({
+    const unit = await server.addCompressor({
       tag: 'ODD-1',
       displacementLpm: 300,
       fadLpm: 300,
@@ -159,12 +159,12 @@ describe('plates and plans', () => {
     const { body } = await server.read(`/api/compressors/${unit}`);
     expect(body.marks).toEqual(['relief-order', 'fad-share']);
     expect(body.doubts[0].sentence).toBe('The relief setting (9 bar) must be above cut-out (10 bar).');
-    const twin = await server.addUnit({ tag: 'ODD-1' } as object);
+    const twin = await server.addCompressor({ tag: 'ODD-1' } as object);
     expect((await server.read(`/api/compressors/${twin}`)).body.marks).toEqual(['tag-in-use']);
   });
 
   test('the plan is copied to the unit at registration', async () => {
-    const unit = await server.addUnit({
+    const unit = await server.addCompressor({
       family: 'high-pressure',
       airUse: 'breathing',
       motor: 'petrol',
@@ -194,7 +194,7 @@ describe('people', () => {
     const alone = await TestServer.start();
     const defaults = (await alone.read('/api/people')).body.items;
     expect(defaults).toHaveLength(1);
-    const unit = await alone.addUnit();
+    const unit = await alone.addCompressor();
     expect((await alone.readHours(unit, daysAgo(3), 1)).body.by).toBe(defaults[0].id);
     const mira = { id: randomUUID(), name: 'Mira Kolstad' };
     expect((await alone.post('/api/people', mira)).body).toEqual({ ...mira, initials: 'MK' });
@@ -215,7 +215,7 @@ describe('people', () => {
 
 describe('facts', () => {
   test('the same id with the same content answers as the first time, with other content it is a conflict', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     const path = `/api/compressors/${unit}/readings`;
     const reading = { id: randomUUID(), takenAt: daysAgo(20), hours: 100, counts: 'total', source: 'typed' };
     const first = await server.post(path, reading);
@@ -241,7 +241,7 @@ describe('facts', () => {
   });
 
   test('each fact raises the revision of its unit once', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     const reading = { id: randomUUID(), takenAt: daysAgo(20), hours: 100, counts: 'total', source: 'typed' };
     for (let i = 0; i < 3; i++) await server.post(`/api/compressors/${unit}/readings`, reading);
     await server.recordService(unit, daysAgo(10), ['oil-change']);
@@ -249,7 +249,7 @@ describe('facts', () => {
   });
 
   test('lists are paged by cursor, latest first, without gaps or repeats', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     for (let i = 0; i < 7; i++) await server.readHours(unit, daysAgo(70 - 10 * i), i);
     const seen: number[] = [];
     let cursor: string | null = '';

@@ -85,7 +85,7 @@ test('the data folder is nobody else’s on the machine', async () => {
 
 test('pictures under way are counted: the one too many is told to come again, and nobody else waits', async () => {
   const { port } = new URL(server.url);
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   const open = Array.from({ length: 6 }, () => {
     const socket = connect(Number(port), '127.0.0.1');
     socket.on('error', () => undefined);

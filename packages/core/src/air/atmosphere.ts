@@ -1,4 +1,4 @@
-import { outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { outOfRange, ok, type Result } from '../basics/index.js';
 import { ATMOSPHERE_BAR } from './constants.js';
 
 /**
@@ -8,7 +8,7 @@ import { ATMOSPHERE_BAR } from './constants.js';
  * @returns bar absolute
  * @example atmosphereAt(1000) // → 0.89875 bar
  */
-export function atmosphereAt(altitudeM: number): Outcome<number> {
+export function atmosphereAt(altitudeM: number): Result<number> {
   const wrong = outOfRange([
     {
       field: 'altitudeM',
@@ -18,7 +18,7 @@ export function atmosphereAt(altitudeM: number): Outcome<number> {
       sentence: 'The altitude must lie between −500 and 6,000 m.',
     },
   ]);
-  return wrong ?? succeed(ATMOSPHERE_BAR * (1 - 2.25577e-5 * altitudeM) ** 5.25588);
+  return wrong ?? ok(ATMOSPHERE_BAR * (1 - 2.25577e-5 * altitudeM) ** 5.25588);
 }
 
 /** The air about a place: by its altitude, or one standard atmosphere where that is not known, bar absolute. */

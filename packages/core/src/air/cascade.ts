@@ -1,5 +1,5 @@
 import alea from 'seedrandom/lib/alea.js';
-import { bounds, outOfRange, refuse, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, err, type Result } from '../basics/index.js';
 import { freeAirL, type GasVessel } from './cylinders.js';
 import { isothermAt, type Isotherm } from './isotherm.js';
 
@@ -26,7 +26,7 @@ export interface CascadeOrder {
 }
 
 /** One opening of a bank. */
-export interface CascadeStep {
+export interface Transfer {
   readonly cylinder: number;
   readonly bank: number;
   readonly fromBarAbs: number;
@@ -36,7 +36,7 @@ export interface CascadeStep {
 
 /** What an order comes to. */
 export interface CascadeResult {
-  readonly steps: readonly CascadeStep[];
+  readonly steps: readonly Transfer[];
   readonly cylindersBarAbs: readonly number[];
   readonly banksBarAbs: readonly number[];
   readonly full: number;
@@ -50,12 +50,12 @@ const MOST_CYLINDERS = 60;
 const EVEN_BAR = 1e-6;
 
 /** Whether a job can be worked out at all. */
-export function cascadeProblem({ banks, cylinders, tempC }: CascadeJob): Outcome<never> | null {
+export function cascadeProblem({ banks, cylinders, tempC }: CascadeJob): Result<never> | null {
   if (banks.length === 0 || banks.length > MOST_BANKS) {
-    return refuse('banks', `Enter 1 to ${MOST_BANKS} banks.`, 'banks');
+    return err('banks', `Enter 1 to ${MOST_BANKS} banks.`, 'banks');
   }
   if (cylinders.length === 0 || cylinders.length > MOST_CYLINDERS) {
-    return refuse('cylinders', `Enter 1 to ${MOST_CYLINDERS} cylinders.`, 'cylinders');
+    return err('cylinders', `Enter 1 to ${MOST_CYLINDERS} cylinders.`, 'cylinders');
   }
   return outOfRange([
     { ...bounds.tempC('tempC', tempC, 'The temperature'), max: 80 },
@@ -93,7 +93,7 @@ export class CascadeBench {
     const { banks, cylinders } = this.job;
     const bankBar = banks.map(({ pressureBarAbs }) => pressureBarAbs);
     const cylinderBar = cylinders.map(({ pressureBarAbs }) => pressureBarAbs);
-    const steps: CascadeStep[] = [];
+    const steps: Transfer[] = [];
     for (const index of order.cylinders) {
       const cylinder = cylinders[index]!;
       for (const bank of this.byPressure(bankBar, order.uses[index]!)) {

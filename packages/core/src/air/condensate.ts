@@ -1,4 +1,4 @@
-import { bounds, outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, ok, type Result } from '../basics/index.js';
 import { R_AIR, WATER_TO_AIR, ZERO_C } from './constants.js';
 import { humidityRatio } from './moist-air.js';
 
@@ -26,13 +26,13 @@ interface Cooled {
 export function waterPerM3(
   intake: IntakeAir,
   cooled: Cooled,
-): Outcome<{ readonly taken: number; readonly most: number }> {
+): Result<{ readonly taken: number; readonly most: number }> {
   const taken = humidityRatio(intake.pressureBarAbs, intake.tempC, intake.relativeHumidity);
   if (!taken.ok) return taken;
   const most = humidityRatio(cooled.pressureBarAbs, cooled.tempC, 1);
   if (!most.ok) return most;
   const gramsDry = dryDensity(intake, taken.value) * 1000;
-  return succeed({ taken: gramsDry * taken.value, most: gramsDry * most.value });
+  return ok({ taken: gramsDry * taken.value, most: gramsDry * most.value });
 }
 
 /**
@@ -41,9 +41,9 @@ export function waterPerM3(
  *
  * @returns g/m³ of free air
  */
-export function condensateGPerM3(intake: IntakeAir, cooled: Cooled): Outcome<number> {
+export function condensateGPerM3(intake: IntakeAir, cooled: Cooled): Result<number> {
   const water = waterPerM3(intake, cooled);
-  return water.ok ? succeed(Math.max(0, water.value.taken - water.value.most)) : water;
+  return water.ok ? ok(Math.max(0, water.value.taken - water.value.most)) : water;
 }
 
 /**
@@ -51,9 +51,9 @@ export function condensateGPerM3(intake: IntakeAir, cooled: Cooled): Outcome<num
  *
  * @returns g/m³ of free air
  */
-export function vapourGPerM3(intake: IntakeAir, separator: Cooled): Outcome<number> {
+export function vapourGPerM3(intake: IntakeAir, separator: Cooled): Result<number> {
   const water = waterPerM3(intake, separator);
-  return water.ok ? succeed(Math.min(water.value.taken, water.value.most)) : water;
+  return water.ok ? ok(Math.min(water.value.taken, water.value.most)) : water;
 }
 
 /**
@@ -68,7 +68,7 @@ export function drainIntervalMin(
   condensatePerM3: number,
   fadLpm: number,
   margin = 0.5,
-): Outcome<number> {
+): Result<number> {
   const wrong = outOfRange([
     bounds.positive('holdsMl', holdsMl, 100_000, 'What the separator holds, ml,'),
     {
@@ -81,7 +81,7 @@ export function drainIntervalMin(
     bounds.positive('fadLpm', fadLpm, 200_000, 'The free air delivered'),
     { field: 'margin', value: margin, min: 0.05, max: 1, sentence: 'The margin lies between 5 and 100 %.' },
   ]);
-  return wrong ?? succeed((holdsMl * margin) / ((condensatePerM3 * fadLpm) / 1000));
+  return wrong ?? ok((holdsMl * margin) / ((condensatePerM3 * fadLpm) / 1000));
 }
 
 /**
@@ -92,7 +92,7 @@ export function drainIntervalMin(
  * @param capacityG water that it takes up before it must be changed
  * @returns hours of running; Infinity for air that is dry already
  */
-export function cartridgeLifeHours(capacityG: number, vapourPerM3: number, fadLpm: number): Outcome<number> {
+export function cartridgeLifeHours(capacityG: number, vapourPerM3: number, fadLpm: number): Result<number> {
   const wrong = outOfRange([
     bounds.positive('capacityG', capacityG, 100_000, 'The capacity, g,'),
     {
@@ -104,5 +104,5 @@ export function cartridgeLifeHours(capacityG: number, vapourPerM3: number, fadLp
     },
     bounds.positive('fadLpm', fadLpm, 200_000, 'The free air delivered'),
   ]);
-  return wrong ?? succeed(capacityG / ((vapourPerM3 * fadLpm * 60) / 1000));
+  return wrong ?? ok(capacityG / ((vapourPerM3 * fadLpm * 60) / 1000));
 }

@@ -1,10 +1,10 @@
 import {
   bounds,
   outOfRange,
-  refuse,
-  succeed,
+  err,
+  ok,
   type LocalDate,
-  type Outcome,
+  type Result,
   type Problem,
 } from '../basics/index.js';
 import { ATMOSPHERE_BAR, GAMMA, R_AIR, ZERO_C } from './constants.js';
@@ -19,7 +19,7 @@ export interface GasVessel {
 
 const MOST_VOLUME_L = 10_000;
 
-function vesselProblem(vessel: GasVessel, tempC: number): Outcome<never> | null {
+function vesselProblem(vessel: GasVessel, tempC: number): Result<never> | null {
   return outOfRange([
     bounds.positive('volumeL', vessel.volumeL, MOST_VOLUME_L, 'The volume, litres,'),
     bounds.pressureBarAbs('pressureBarAbs', vessel.pressureBarAbs, 'The pressure'),
@@ -37,9 +37,9 @@ export function freeAirL(massKg: number, tempC: number): number {
  *
  * @returns L of free air
  */
-export function freeAirIn(vessel: GasVessel, tempC: number): Outcome<number> {
+export function freeAirIn(vessel: GasVessel, tempC: number): Result<number> {
   const wrong = vesselProblem(vessel, tempC);
-  return wrong ?? succeed(freeAirL(massInVolume(vessel.volumeL, vessel.pressureBarAbs, tempC), tempC));
+  return wrong ?? ok(freeAirL(massInVolume(vessel.volumeL, vessel.pressureBarAbs, tempC), tempC));
 }
 
 /**
@@ -47,14 +47,14 @@ export function freeAirIn(vessel: GasVessel, tempC: number): Outcome<number> {
  *
  * @returns L of free air; ÷ free air delivered it is the time to fill
  */
-export function freeAirToFill(vessel: GasVessel, toBarAbs: number, tempC: number): Outcome<number> {
+export function freeAirToFill(vessel: GasVessel, toBarAbs: number, tempC: number): Result<number> {
   const before = freeAirIn(vessel, tempC);
   if (!before.ok) return before;
   if (toBarAbs < vessel.pressureBarAbs) {
-    return refuse('final-below-first', 'It holds more than that already.', 'toBarAbs');
+    return err('final-below-first', 'It holds more than that already.', 'toBarAbs');
   }
   const after = freeAirIn({ ...vessel, pressureBarAbs: toBarAbs }, tempC);
-  return after.ok ? succeed(after.value - before.value) : after;
+  return after.ok ? ok(after.value - before.value) : after;
 }
 
 /** The pressure at which a volume holds so much air. */
@@ -67,11 +67,11 @@ function pressureOf(volumeL: number, massKg: number, tempC: number): number {
  *
  * @returns bar absolute
  */
-export function settledPressure(filledBarAbs: number, hotC: number, coldC: number): Outcome<number> {
+export function settledPressure(filledBarAbs: number, hotC: number, coldC: number): Result<number> {
   const wrong =
     vesselProblem({ volumeL: 1, pressureBarAbs: filledBarAbs }, hotC) ??
     vesselProblem({ volumeL: 1, pressureBarAbs: filledBarAbs }, coldC);
-  return wrong ?? succeed(pressureOf(1, massInVolume(1, filledBarAbs, hotC), coldC));
+  return wrong ?? ok(pressureOf(1, massInVolume(1, filledBarAbs, hotC), coldC));
 }
 
 /**
@@ -80,7 +80,7 @@ export function settledPressure(filledBarAbs: number, hotC: number, coldC: numbe
  *
  * @returns bar absolute
  */
-export function fillPressureFor(settledBarAbs: number, hotC: number, coldC: number): Outcome<number> {
+export function fillPressureFor(settledBarAbs: number, hotC: number, coldC: number): Result<number> {
   return settledPressure(settledBarAbs, coldC, hotC);
 }
 
@@ -108,7 +108,7 @@ const STEEL_HEAT = 470;
  *
  * @returns °C at the end of the fill
  */
-export function hotFillTemp(fill: HotFill): Outcome<number> {
+export function hotFillTemp(fill: HotFill): Result<number> {
   const { volumeL, fromBarAbs, toBarAbs, tempC, wallKg, wallHeat = STEEL_HEAT } = fill;
   const wrong =
     vesselProblem({ volumeL, pressureBarAbs: fromBarAbs }, tempC) ??
@@ -125,12 +125,12 @@ export function hotFillTemp(fill: HotFill): Outcome<number> {
     ]);
   if (wrong) return wrong;
   if (toBarAbs < fromBarAbs) {
-    return refuse('final-below-first', 'It holds more than that already.', 'toBarAbs');
+    return err('final-below-first', 'It holds more than that already.', 'toBarAbs');
   }
   const startK = tempC + ZERO_C;
   const before = massInVolume(volumeL, fromBarAbs, tempC);
   const wall = wallKg * wallHeat;
-  return succeed(
+  return ok(
     halve(tempC, 249, (hotC) => {
       const after = massInVolume(volumeL, toBarAbs, hotC);
       const stored = (after * CV + wall) * (hotC + ZERO_C);

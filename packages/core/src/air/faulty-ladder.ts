@@ -1,7 +1,7 @@
 import { ZERO_C } from './constants.js';
 
 /** A machine as it should be. */
-export interface LadderDesign {
+export interface StagesDesign {
   readonly intakeBarAbs: number;
   readonly intakeTempC: number;
   readonly cooledTempC: number;
@@ -13,12 +13,12 @@ export interface LadderDesign {
   readonly warmerK: readonly number[];
 }
 
-export const ladderFaultKinds = ['valves', 'ring', 'cooler', 'gauge', 'intake'] as const;
-export type LadderFaultKind = (typeof ladderFaultKinds)[number];
+export const stageFaultKinds = ['valves', 'ring', 'cooler', 'gauge', 'intake'] as const;
+export type StageFaultKind = (typeof stageFaultKinds)[number];
 
 /** One thing that may be wrong with it. */
-export interface LadderFault {
-  readonly kind: LadderFaultKind;
+export interface StageFault {
+  readonly kind: StageFaultKind;
   /** The stage, or the one whose cooler or gauge it is; 0 for the intake. */
   readonly stage: number;
   /** Share of what it takes in that is let back or lost; for a cooler K too warm; for a gauge the share it is off. */
@@ -26,15 +26,15 @@ export interface LadderFault {
 }
 
 /** Something that would explain the figures: nothing wrong, one fault, or two at once. */
-export interface LadderSuspect {
+export interface StageSuspect {
   /** The greater one first; none where nothing is wrong. */
-  readonly faults: readonly LadderFault[];
+  readonly faults: readonly StageFault[];
   /** How sure: 0 to 1, all suspects together make 1. */
   readonly probability: number;
 }
 
 /** What gauges and thermometers would show. */
-export interface PredictedLadder {
+export interface PredictedStages {
   readonly pressuresBarAbs: readonly number[];
   readonly outletTempsC: readonly number[];
 }
@@ -47,7 +47,7 @@ const [SETTLED, MOST_STEP] = [1e-4, 0.7];
 /** A stage with so high a ratio that nothing would fit in is taken to fill by this share. */
 const LEAST_FILLING = 0.02;
 
-const sizeOf = (faults: readonly LadderFault[], kind: LadderFaultKind, stage: number): number => {
+const sizeOf = (faults: readonly StageFault[], kind: StageFaultKind, stage: number): number => {
   let size = 0;
   for (const fault of faults) if (fault.kind === kind && fault.stage === stage) size += fault.size;
   return size;
@@ -63,11 +63,11 @@ const sizeOf = (faults: readonly LadderFault[], kind: LadderFaultKind, stage: nu
  *
  * @param shown what the gauges are about to show, where that is known: it is found the sooner from there
  */
-export function predictLadder(
-  design: LadderDesign,
-  faults: readonly LadderFault[],
+export function predictStages(
+  design: StagesDesign,
+  faults: readonly StageFault[],
   shown?: readonly number[],
-): PredictedLadder {
+): PredictedStages {
   const pressures = settledPressures(design, faults, shown);
   return {
     pressuresBarAbs: onGauges(pressures, faults),
@@ -76,17 +76,17 @@ export function predictLadder(
 }
 
 /** What the gauges alone would show: see {@link predictLadder}. */
-export function predictGauges(design: LadderDesign, faults: readonly LadderFault[]): readonly number[] {
+export function predictGauges(design: StagesDesign, faults: readonly StageFault[]): readonly number[] {
   return onGauges(settledPressures(design, faults, undefined), faults);
 }
 
-function onGauges(pressures: readonly number[], faults: readonly LadderFault[]): readonly number[] {
+function onGauges(pressures: readonly number[], faults: readonly StageFault[]): readonly number[] {
   return pressures.slice(1).map((pressure, index) => pressure * (1 + sizeOf(faults, 'gauge', index + 1)));
 }
 
 function outletTemps(
-  design: LadderDesign,
-  faults: readonly LadderFault[],
+  design: StagesDesign,
+  faults: readonly StageFault[],
   pressures: readonly number[],
 ): readonly number[] {
   const power = (design.exponent - 1) / design.exponent;
@@ -109,8 +109,8 @@ function outletTemps(
  * neighbours alone (a tridiagonal system, Thomas 1949 *(memory)*).
  */
 function settledPressures(
-  design: LadderDesign,
-  faults: readonly LadderFault[],
+  design: StagesDesign,
+  faults: readonly StageFault[],
   shown: readonly number[] | undefined,
 ): readonly number[] {
   const { pressuresBarAbs: sound, intakeBarAbs, cooledTempC, exponent } = design;
@@ -172,7 +172,7 @@ function filling(logRatio: number, exponent: number): number {
 }
 
 /** What each stage of the sound machine takes in, as a logarithm. */
-function soundFlows({ pressuresBarAbs: sound, intakeBarAbs, exponent }: LadderDesign): readonly number[] {
+function soundFlows({ pressuresBarAbs: sound, intakeBarAbs, exponent }: StagesDesign): readonly number[] {
   return sound.map((pressure, index) => {
     const before = sound[index - 1] ?? intakeBarAbs;
     return Math.log(filling(Math.log(pressure / before), exponent) * before);

@@ -8,7 +8,7 @@ export {
   type CascadeJob,
   type CascadeOrder,
   type CascadeResult,
-  type CascadeStep,
+  type Transfer,
   type SearchProgress,
 } from './cascade.js';
 export {
@@ -31,7 +31,7 @@ export {
   type HotFill,
 } from './cylinders.js';
 export { isothermAt, type Isotherm } from './isotherm.js';
-export { expectedLadder, USUAL_EXPONENT, type Ladder, type LadderInput, type Rung } from './ladder.js';
+export { interstagePressures, USUAL_EXPONENT, type InterstagePressures, type InterstageInput, type StageState } from './ladder.js';
 export {
   holeFlow,
   leakCostCents,
@@ -49,14 +49,14 @@ export {
   saturatedWaterGPerM3,
   saturationBar,
 } from './moist-air.js';
-export { readLadder, type LadderReading, type MeasuredLadder, type StageFinding } from './read-ladder.js';
-export { type LadderLook, type LadderLooks } from './ladder-looks.js';
+export { diagnoseStages, type StageDiagnosis, type MeasuredStages, type StageFinding } from './read-ladder.js';
+export { type StageLook, type StageLooks } from './ladder-looks.js';
 export {
-  predictLadder,
-  type LadderDesign,
-  type LadderFault,
-  type LadderFaultKind,
-  type LadderSuspect,
+  predictStages,
+  type StagesDesign,
+  type StageFault,
+  type StageFaultKind,
+  type StageSuspect,
 } from './faulty-ladder.js';
 export { compressibility, massInVolume } from './real-gas.js';
 export { leakDownFlow, pumpUpFlow, type MeasuredFlow, type ReceiverRun } from './receiver.js';

@@ -1,14 +1,14 @@
-import type { LadderFault, LadderSuspect } from './faulty-ladder.js';
+import type { StageFault, StageSuspect } from './faulty-ladder.js';
 
 /** What is looked at besides gauges and thermometers, with what was found. */
-export interface LadderLooks {
+export interface StageLooks {
   /** Whether the breather of the crankcase puffs in time with the strokes. */
   readonly breatherPuffs?: boolean | undefined;
   /** The stage whose gauge rises in the minutes after the stop; 0 for none of them. */
   readonly risesAfterStop?: number | undefined;
 }
 
-export const ladderLookKinds = [
+export const stageLookKinds = [
   'temperatures',
   'breather',
   'after-stop',
@@ -18,8 +18,8 @@ export const ladderLookKinds = [
 ] as const;
 
 /** Something to look at next. */
-export interface LadderLook {
-  readonly kind: (typeof ladderLookKinds)[number];
+export interface StageLook {
+  readonly kind: (typeof stageLookKinds)[number];
   /** The stage whose gauge, or the air after whose cooler; 0 where it is of no stage. */
   readonly stage: number;
 }
@@ -33,11 +33,11 @@ const SEEN = {
   intake: [0.9, 0.05],
 } as const;
 
-const has = (faults: readonly LadderFault[], kind: LadderFault['kind'], stage?: number) =>
+const has = (faults: readonly StageFault[], kind: StageFault['kind'], stage?: number) =>
   faults.some((fault) => fault.kind === kind && (stage === undefined || fault.stage === stage));
 
 /** The chance that a look shows something, were these the faults. */
-function chanceSeen({ kind, stage }: LadderLook, faults: readonly LadderFault[]): number {
+function chanceSeen({ kind, stage }: StageLook, faults: readonly StageFault[]): number {
   const of = (seen: boolean, kinds: keyof typeof SEEN) => SEEN[kinds][seen ? 0 : 1];
   switch (kind) {
     case 'breather':
@@ -58,8 +58,8 @@ function chanceSeen({ kind, stage }: LadderLook, faults: readonly LadderFault[])
 
 /** How likely what was looked at is, were these the faults. */
 export function lookLikelihood(
-  { breatherPuffs, risesAfterStop }: LadderLooks,
-  faults: readonly LadderFault[],
+  { breatherPuffs, risesAfterStop }: StageLooks,
+  faults: readonly StageFault[],
 ): number {
   let likelihood = 1;
   if (breatherPuffs !== undefined) {
@@ -81,14 +81,14 @@ const WORTHWHILE = 0.08;
 
 /** The look that would best tell apart what is left (expected gain of information). */
 export function nextLook(
-  suspects: readonly LadderSuspect[],
+  suspects: readonly StageSuspect[],
   temps: readonly (number | null)[],
-  looks: LadderLooks,
-): LadderLook | null {
+  looks: StageLooks,
+): StageLook | null {
   if (suspects[0]!.faults.length === 0 && suspects[0]!.probability > 0.7) return null;
   if (temps.some((temp) => temp === null)) return { kind: 'temperatures', stage: 0 };
   const gauges = temps.slice(0, -1).map((_, index) => index + 1);
-  const candidates: LadderLook[] = [
+  const candidates: StageLook[] = [
     ...(looks.breatherPuffs === undefined ? [{ kind: 'breather', stage: 0 } as const] : []),
     ...(looks.risesAfterStop === undefined
       ? gauges.map((stage) => ({ kind: 'after-stop', stage }) as const)
@@ -105,7 +105,7 @@ export function nextLook(
 }
 
 /** Mutual information of a look and the suspects, nats. */
-function gainOf(look: LadderLook, suspects: readonly LadderSuspect[]): number {
+function gainOf(look: StageLook, suspects: readonly StageSuspect[]): number {
   const entropy = (chance: number) =>
     chance <= 0 || chance >= 1 ? 0 : -chance * Math.log(chance) - (1 - chance) * Math.log(1 - chance);
   let [seen, left] = [0, 0];

@@ -1,8 +1,8 @@
-import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, err, ok, type Result } from '../basics/index.js';
 import { ZERO_C } from './constants.js';
 
 /** A compressor as the ladder of its stages sees it. */
-export interface LadderInput {
+export interface InterstageInput {
   readonly stages: number;
   readonly intakeBarAbs: number;
   readonly finalBarAbs: number;
@@ -14,7 +14,7 @@ export interface LadderInput {
 }
 
 /** One rung of the ladder. */
-export interface Rung {
+export interface StageState {
   readonly stage: number;
   readonly fromBarAbs: number;
   readonly toBarAbs: number;
@@ -25,10 +25,10 @@ export interface Rung {
 }
 
 /** What the stages should show. */
-export interface Ladder {
+export interface InterstagePressures {
   /** Pressure ratio of every stage: equal ratios give least work. */
   readonly ratio: number;
-  readonly rungs: readonly Rung[];
+  readonly states: readonly StageState[];
   readonly powerKwPerM3Min: number;
 }
 
@@ -42,7 +42,7 @@ const MOST_STAGES = 5;
  *
  * @returns `out-of-range` with a sentence; `final-below-first` where nothing is compressed
  */
-export function expectedLadder(input: LadderInput): Outcome<Ladder> {
+export function interstagePressures(input: InterstageInput): Result<InterstagePressures> {
   const { stages, intakeBarAbs, finalBarAbs, intakeTempC } = input;
   const { cooledTempC = intakeTempC, exponent = USUAL_EXPONENT } = input;
   const wrong = outOfRange([
@@ -67,7 +67,7 @@ export function expectedLadder(input: LadderInput): Outcome<Ladder> {
   ]);
   if (wrong) return wrong;
   if (finalBarAbs <= intakeBarAbs) {
-    return refuse(
+    return err(
       'final-below-first',
       'The final pressure must be higher than that at the intake.',
       'finalBarAbs',
@@ -76,7 +76,7 @@ export function expectedLadder(input: LadderInput): Outcome<Ladder> {
   const ratio = (finalBarAbs / intakeBarAbs) ** (1 / stages);
   const growth = ratio ** ((exponent - 1) / exponent);
   const work = ((exponent / (exponent - 1)) * (growth - 1) * intakeBarAbs * 1e5) / 60 / 1000;
-  const rungs = Array.from({ length: stages }, (_, index): Rung => {
+  const states = Array.from({ length: stages }, (_, index): StageState => {
     const fromTempC = index === 0 ? intakeTempC : cooledTempC;
     const fromK = fromTempC + ZERO_C;
     return {
@@ -89,9 +89,9 @@ export function expectedLadder(input: LadderInput): Outcome<Ladder> {
       powerKwPerM3Min: (work * fromK) / (intakeTempC + ZERO_C),
     };
   });
-  return succeed({
+  return ok({
     ratio,
-    rungs,
-    powerKwPerM3Min: rungs.reduce((sum, rung) => sum + rung.powerKwPerM3Min, 0),
+    states,
+    powerKwPerM3Min: states.reduce((sum, state) => sum + state.powerKwPerM3Min, 0),
   });
 }

@@ -1,4 +1,4 @@
-import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, err, ok, type Result } from '../basics/index.js';
 import { ATMOSPHERE_BAR, GAMMA, R_AIR, ZERO_C } from './constants.js';
 
 /** A hole that air leaves through. */
@@ -23,7 +23,7 @@ const CRITICAL_RATIO = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1));
  * @returns L/min of free air; `out-of-range` when the pressure is too low to choke, or a figure is not possible
  * @example holeFlow({ diameterMm: 6.35, pressureBarAbs: 7.91, tempC: 15.6, coefficient: 1 }) // → about 2,950 L/min
  */
-export function holeFlow(hole: Hole): Outcome<number> {
+export function holeFlow(hole: Hole): Result<number> {
   const { diameterMm, pressureBarAbs, tempC, coefficient } = hole;
   const { intakeBarAbs = ATMOSPHERE_BAR, intakeTempC = 20 } = hole;
   const wrong = outOfRange([
@@ -55,7 +55,7 @@ export function holeFlow(hole: Hole): Outcome<number> {
     Math.sqrt(GAMMA / (R_AIR * (tempC + ZERO_C))) *
     (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (2 * (GAMMA - 1)));
   const density = (intakeBarAbs * 1e5) / (R_AIR * (intakeTempC + ZERO_C));
-  return succeed((massFlow / density) * 1000 * 60);
+  return ok((massFlow / density) * 1000 * 60);
 }
 
 /** A fall of pressure with the compressor off, by gauge. */
@@ -77,7 +77,7 @@ const BACK_TO_NORMAL = 1.25;
  * @returns L/min of free air at normal pressure; `out-of-range`, or `final-above-first`
  * @example sourcebookLeak({ volumeL: 1000, fromBar: 7, toBar: 3.5, minutes: 10 }) // → 432 L/min
  */
-export function sourcebookLeak({ volumeL, fromBar, toBar, minutes }: PressureFall): Outcome<number> {
+export function sourcebookLeak({ volumeL, fromBar, toBar, minutes }: PressureFall): Result<number> {
   const wrong = outOfRange([
     bounds.positive('volumeL', volumeL, 200_000, 'The volume, litres,'),
     { ...bounds.pressureBarAbs('fromBar', fromBar, ''), min: 0, sentence: GAUGE_SENTENCE },
@@ -86,13 +86,13 @@ export function sourcebookLeak({ volumeL, fromBar, toBar, minutes }: PressureFal
   ]);
   if (wrong) return wrong;
   if (toBar > fromBar) {
-    return refuse(
+    return err(
       'final-above-first',
       'The pressure rose: that is no leak. Was the compressor off?',
       'toBar',
     );
   }
-  return succeed(((volumeL * (fromBar - toBar)) / (minutes * ATMOSPHERE_BAR)) * BACK_TO_NORMAL);
+  return ok(((volumeL * (fromBar - toBar)) / (minutes * ATMOSPHERE_BAR)) * BACK_TO_NORMAL);
 }
 
 const GAUGE_SENTENCE = 'A gauge shows between 0 and 600 bar.';
@@ -102,7 +102,7 @@ const GAUGE_SENTENCE = 'A gauge shows between 0 and 600 bar.';
  *
  * @returns 0 to 1
  */
-export function leakShareByTimes(onSeconds: number, offSeconds: number): Outcome<number> {
+export function leakShareByTimes(onSeconds: number, offSeconds: number): Result<number> {
   const wrong = outOfRange([
     bounds.positive('onSeconds', onSeconds, 86_400, 'The time it works, seconds,'),
     {
@@ -113,7 +113,7 @@ export function leakShareByTimes(onSeconds: number, offSeconds: number): Outcome
       sentence: 'The time it rests must lie between 0 and 86,400 seconds.',
     },
   ]);
-  return wrong ?? succeed(onSeconds / (onSeconds + offSeconds));
+  return wrong ?? ok(onSeconds / (onSeconds + offSeconds));
 }
 
 /** Yearly cost of a leak. */
@@ -127,7 +127,7 @@ export interface LeakCost {
 }
 
 /** @returns hundredths of the currency a year */
-export function leakCostCents(cost: LeakCost): Outcome<number> {
+export function leakCostCents(cost: LeakCost): Result<number> {
   const { flowLpm, specificPowerKwPerM3Min, hoursPerYear, priceCentsPerKwh } = cost;
   const wrong = outOfRange([
     {
@@ -153,5 +153,5 @@ export function leakCostCents(cost: LeakCost): Outcome<number> {
       sentence: 'The price must lie between 0 and 10,000.',
     },
   ]);
-  return wrong ?? succeed((flowLpm / 1000) * specificPowerKwPerM3Min * hoursPerYear * priceCentsPerKwh);
+  return wrong ?? ok((flowLpm / 1000) * specificPowerKwPerM3Min * hoursPerYear * priceCentsPerKwh);
 }

@@ -1,4 +1,4 @@
-import { bounds, outOfRange, refuse, type Bounded, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, err, type Bounded, ok, type Result } from '../basics/index.js';
 import { halve } from './halve.js';
 import { R_WATER, WATER_TO_AIR, ZERO_C } from './constants.js';
 import { compressibilityOf } from './real-gas.js';
@@ -11,9 +11,9 @@ import { compressibilityOf } from './real-gas.js';
  * @returns bar
  * @example saturationBar(20) // → 0.02339 bar
  */
-export function saturationBar(tempC: number): Outcome<number> {
+export function saturationBar(tempC: number): Result<number> {
   const wrong = outOfRange([saturationTemp('tempC', tempC)]);
-  return wrong ?? succeed(saturationOf(tempC));
+  return wrong ?? ok(saturationOf(tempC));
 }
 
 function saturationTemp(field: string, value: number): Bounded {
@@ -52,9 +52,9 @@ export function saturationOf(tempC: number): number {
  *
  * @returns g per m³ of space
  */
-export function saturatedWaterGPerM3(tempC: number): Outcome<number> {
+export function saturatedWaterGPerM3(tempC: number): Result<number> {
   const wrong = outOfRange([saturationTemp('tempC', tempC)]);
-  return wrong ?? succeed((saturationOf(tempC) * 1e5 * 1000) / (R_WATER * (tempC + ZERO_C)));
+  return wrong ?? ok((saturationOf(tempC) * 1e5 * 1000) / (R_WATER * (tempC + ZERO_C)));
 }
 
 /** Gas constant, J/(mol·K). */
@@ -130,7 +130,7 @@ export function humidityRatio(
   pressureBarAbs: number,
   tempC: number,
   relativeHumidity: number,
-): Outcome<number> {
+): Result<number> {
   return ratioWith(enhancementFactor(pressureBarAbs, tempC), pressureBarAbs, tempC, relativeHumidity);
 }
 
@@ -139,7 +139,7 @@ export function idealHumidityRatio(
   pressureBarAbs: number,
   tempC: number,
   relativeHumidity: number,
-): Outcome<number> {
+): Result<number> {
   return ratioWith(1, pressureBarAbs, tempC, relativeHumidity);
 }
 
@@ -148,7 +148,7 @@ function ratioWith(
   pressureBarAbs: number,
   tempC: number,
   relativeHumidity: number,
-): Outcome<number> {
+): Result<number> {
   const wrong = outOfRange([
     bounds.pressureBarAbs('pressureBarAbs', pressureBarAbs, 'The pressure'),
     saturationTemp('tempC', tempC),
@@ -163,13 +163,13 @@ function ratioWith(
   if (wrong) return wrong;
   const vapour = relativeHumidity * saturationOf(tempC) * enhancement;
   if (vapour >= 0.9 * pressureBarAbs) {
-    return refuse(
+    return err(
       'out-of-range',
       'At that temperature and pressure water boils: there is no moist air.',
       'tempC',
     );
   }
-  return succeed((WATER_TO_AIR * vapour) / (pressureBarAbs - vapour));
+  return ok((WATER_TO_AIR * vapour) / (pressureBarAbs - vapour));
 }
 
 /**
@@ -183,7 +183,7 @@ function ratioWith(
 export function pressureDewPoint(
   intake: { readonly barAbs: number; readonly tempC: number; readonly relativeHumidity: number },
   pressureBarAbs: number,
-): Outcome<number> {
+): Result<number> {
   const { barAbs, tempC, relativeHumidity } = intake;
   const ratio = humidityRatio(barAbs, tempC, relativeHumidity);
   if (!ratio.ok) return ratio;
@@ -191,5 +191,5 @@ export function pressureDewPoint(
   if (wrong) return wrong;
   // The share of water in the air stays the same; its vapour pressure rises with the whole.
   const vapour = (pressureBarAbs * ratio.value) / (WATER_TO_AIR + ratio.value);
-  return succeed(halve(-40, 200, (at) => saturationOf(at) * enhancementFactor(pressureBarAbs, at) < vapour));
+  return ok(halve(-40, 200, (at) => saturationOf(at) * enhancementFactor(pressureBarAbs, at) < vapour));
 }

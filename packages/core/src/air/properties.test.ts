@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import type { Outcome } from '../basics/index.js';
-import { predictLadder, type LadderDesign } from './faulty-ladder.js';
+import type { Result } from '../basics/index.js';
+import { predictStages, type StagesDesign } from './faulty-ladder.js';
 import {
   CascadeBench,
   condensateGPerM3,
-  expectedLadder,
+  interstagePressures,
   fillPressureFor,
   freeAirToFill,
   hotFillTemp,
@@ -14,7 +14,7 @@ import {
   type CascadeJob,
 } from './index.js';
 
-function valueOf<T>(outcome: Outcome<T>): T {
+function valueOf<T>(outcome: Result<T>): T {
   if (!outcome.ok) throw new Error(outcome.problem.sentence);
   return outcome.value;
 }
@@ -113,7 +113,7 @@ describe('receivers and cylinders', () => {
 });
 
 describe('the ladder', () => {
-  const design: LadderDesign = {
+  const design: StagesDesign = {
     intakeBarAbs: 1,
     intakeTempC: 20,
     cooledTempC: 30,
@@ -126,7 +126,7 @@ describe('the ladder', () => {
   test.each([2, 3, 4])(
     'the further stage %d is gone, the higher the pressure before it and the hotter it runs',
     (stage) => {
-      const at = (size: number) => predictLadder(design, [{ kind: 'valves', stage, size }]);
+      const at = (size: number) => predictStages(design, [{ kind: 'valves', stage, size }]);
       // The pressures are settled by steps, to a millionth.
       grows(between(0, 0.6), (size) => at(size).pressuresBarAbs[stage - 2]!, 1e-5);
       grows(between(0, 0.6), (size) => at(size).outletTempsC[stage - 1]!, 1e-5);
@@ -137,15 +137,15 @@ describe('the ladder', () => {
     for (const stage of [0, 1, 2]) {
       grows(
         between(0, 0.6),
-        (size) => -predictLadder(design, [{ kind: 'intake', stage: 0, size }]).pressuresBarAbs[stage]!,
+        (size) => -predictStages(design, [{ kind: 'intake', stage: 0, size }]).pressuresBarAbs[stage]!,
         1e-6,
       );
     }
   });
 
   test('a gauge that is out moves nothing but its own figure', () => {
-    const sound = predictLadder(design, []);
-    const off = predictLadder(design, [{ kind: 'gauge', stage: 2, size: 0.2 }]);
+    const sound = predictStages(design, []);
+    const off = predictStages(design, [{ kind: 'gauge', stage: 2, size: 0.2 }]);
     expect(off.outletTempsC).toEqual(sound.outletTempsC);
     expect(off.pressuresBarAbs[1]! / sound.pressuresBarAbs[1]!).toBeCloseTo(1.2, 12);
     expect([off.pressuresBarAbs[0], off.pressuresBarAbs[2]]).toEqual([
@@ -155,9 +155,9 @@ describe('the ladder', () => {
   });
 
   test('a higher final pressure takes more power, warmer intake hotter outlets', () => {
-    const ladder = (more: object) =>
-      valueOf(expectedLadder({ stages: 3, intakeBarAbs: 1, finalBarAbs: 300, intakeTempC: 20, ...more }));
-    grows(between(2, 400), (finalBarAbs) => ladder({ finalBarAbs }).powerKwPerM3Min);
-    grows(between(-20, 50), (intakeTempC) => ladder({ intakeTempC }).rungs[0]!.outletTempC);
+    const expected = (more: object) =>
+      valueOf(interstagePressures({ stages: 3, intakeBarAbs: 1, finalBarAbs: 300, intakeTempC: 20, ...more }));
+    grows(between(2, 400), (finalBarAbs) => expected({ finalBarAbs }).powerKwPerM3Min);
+    grows(between(-20, 50), (intakeTempC) => expected({ intakeTempC }).states[0]!.outletTempC);
   });
 });

@@ -1,15 +1,15 @@
 import fc from 'fast-check';
-import { predictLadder, type LadderDesign, type LadderFault } from './faulty-ladder.js';
-import { readLadder, type LadderReading, type MeasuredLadder } from './index.js';
+import { predictStages, type StagesDesign, type StageFault } from './faulty-ladder.js';
+import { diagnoseStages, type StageDiagnosis, type MeasuredStages } from './index.js';
 
-function read(measured: MeasuredLadder): LadderReading {
-  const outcome = readLadder(measured);
+function read(measured: MeasuredStages): StageDiagnosis {
+  const outcome = diagnoseStages(measured);
   if (!outcome.ok) throw new Error(outcome.problem.sentence);
   return outcome.value;
 }
 
 /** Three stages from 1 to 343 bar: r = 7; equal ratios 7, 49, 343. */
-const design: LadderDesign = {
+const design: StagesDesign = {
   intakeBarAbs: 1,
   intakeTempC: 20,
   cooledTempC: 30,
@@ -19,13 +19,13 @@ const design: LadderDesign = {
   warmerK: [0, 0, 0],
 };
 
-function measuredWith(...faults: LadderFault[]): MeasuredLadder {
-  const { pressuresBarAbs, outletTempsC } = predictLadder(design, faults);
+function measuredWith(...faults: StageFault[]): MeasuredStages {
+  const { pressuresBarAbs, outletTempsC } = predictStages(design, faults);
   return { intakeBarAbs: 1, intakeTempC: 20, pressuresBarAbs, outletTempsC };
 }
 
 describe('what a fault does to the ladder', () => {
-  const sound = predictLadder(design, []);
+  const sound = predictStages(design, []);
 
   test('a sound one by hand: 7, 49 and 343 bar; 293.15·7^0.2 = 432.6 K, 303.15·7^0.2 = 447.4 K', () => {
     expect(sound.pressuresBarAbs.map((one) => Math.round(one * 1e6) / 1e6)).toEqual([7, 49, 343]);
@@ -34,7 +34,7 @@ describe('what a fault does to the ladder', () => {
   });
 
   test('stage 3 losing a quarter: the pressure before it rises by near a third, it runs hotter', () => {
-    const faulty = predictLadder(design, [{ kind: 'valves', stage: 3, size: 0.25 }]);
+    const faulty = predictStages(design, [{ kind: 'valves', stage: 3, size: 0.25 }]);
     // 1/0.75 = 1.333, a little less since stage 2 works against more and swallows less.
     expect(faulty.pressuresBarAbs[1]! / 49).toBeGreaterThan(1.25);
     expect(faulty.pressuresBarAbs[1]! / 49).toBeLessThan(1.34);
@@ -42,24 +42,24 @@ describe('what a fault does to the ladder', () => {
   });
 
   test('stage 1 losing a quarter: everything between is lower', () => {
-    const faulty = predictLadder(design, [{ kind: 'valves', stage: 1, size: 0.25 }]);
+    const faulty = predictStages(design, [{ kind: 'valves', stage: 1, size: 0.25 }]);
     expect(faulty.pressuresBarAbs[0]! / 7).toBeLessThan(0.84);
     expect(faulty.pressuresBarAbs[1]! / 49).toBeLessThan(0.84);
     expect(faulty.outletTempsC[0]).toBeGreaterThan(sound.outletTempsC[0]!);
   });
 
   test('a warm cooler raises the temperature after it more than the pressure before', () => {
-    const faulty = predictLadder(design, [{ kind: 'cooler', stage: 1, size: 40 }]);
+    const faulty = predictStages(design, [{ kind: 'cooler', stage: 1, size: 40 }]);
     expect(faulty.pressuresBarAbs[0]! / 7).toBeLessThan(1.15);
     expect(faulty.outletTempsC[1]! - sound.outletTempsC[1]!).toBeGreaterThan(35);
   });
 });
 
 describe('a ring of a single-acting stage', () => {
-  const sound = predictLadder(design, []);
+  const sound = predictStages(design, []);
 
   test('the pressure before it hardly rises, its own falls, its outlet is no hotter', () => {
-    const faulty = predictLadder(design, [{ kind: 'ring', stage: 2, size: 0.3 }]);
+    const faulty = predictStages(design, [{ kind: 'ring', stage: 2, size: 0.3 }]);
     // Stage 3 gets seven tenths: 49 · 0.7 = 34.3 bar, a little more since it works against a higher ratio.
     expect(faulty.pressuresBarAbs[1]! / 49).toBeGreaterThan(0.68);
     expect(faulty.pressuresBarAbs[1]! / 49).toBeLessThan(0.78);
@@ -70,11 +70,11 @@ describe('a ring of a single-acting stage', () => {
 });
 
 /** What this machine showed when it was sound. */
-const baseline = { intakeTempC: 20, ...predictLadder(design, []) };
-const named = (reading: LadderReading) => reading.suspects[0]!.faults;
+const baseline = { intakeTempC: 20, ...predictStages(design, []) };
+const named = (reading: StageDiagnosis) => reading.suspects[0]!.faults;
 
 describe('reading it back, with its baseline', () => {
-  test.each<[string, LadderFault]>([
+  test.each<[string, StageFault]>([
     ['valves of stage 1', { kind: 'valves', stage: 1, size: 0.25 }],
     ['valves of stage 2', { kind: 'valves', stage: 2, size: 0.25 }],
     ['valves of stage 3', { kind: 'valves', stage: 3, size: 0.25 }],
@@ -112,7 +112,7 @@ describe('reading it back, with its baseline', () => {
 describe('without a baseline', () => {
   test('a set that was built a tenth off equal ratios is not sure to be faulty', () => {
     const built = { ...design, pressuresBarAbs: [7.7, 46, 343] };
-    const { pressuresBarAbs, outletTempsC } = predictLadder(built, []);
+    const { pressuresBarAbs, outletTempsC } = predictStages(built, []);
     const reading = read({ intakeBarAbs: 1, intakeTempC: 20, pressuresBarAbs, outletTempsC });
     expect(named(reading)).toEqual([]);
     expect([reading.hasBaseline, reading.bothTell]).toEqual([false, false]);
@@ -139,7 +139,7 @@ describe('what to look at next', () => {
     const { outletTempsC: _temps, ...without } = leaking;
     const reading = read({ ...without, baseline });
     expect(reading.next).toEqual({ kind: 'temperatures', stage: 0 });
-    const share = (of: LadderReading) =>
+    const share = (of: StageDiagnosis) =>
       of.suspects.find(
         ({ faults }) => faults.length === 1 && faults[0]!.kind === 'valves' && faults[0]!.stage === 3,
       )!.probability;
@@ -149,12 +149,12 @@ describe('what to look at next', () => {
   test('a breather that puffs speaks for the ring, a gauge that rises after the stop for the valves after it', () => {
     // Of the last stage a ring shows nothing in the ladder.
     const still = { ...measuredWith(), baseline };
-    const ring = (of: LadderReading) =>
+    const ring = (of: StageDiagnosis) =>
       of.suspects
         .filter(({ faults }) => faults.some(({ kind, stage }) => kind === 'ring' && stage === 3))
         .reduce((sum, { probability }) => sum + probability, 0);
     expect(ring(read({ ...still, looks: { breatherPuffs: true } }))).toBeGreaterThan(4 * ring(read(still)));
-    const valves = (of: LadderReading) =>
+    const valves = (of: StageDiagnosis) =>
       of.suspects
         .filter(({ faults }) => faults.some(({ kind, stage }) => kind === 'valves' && stage === 3))
         .reduce((sum, { probability }) => sum + probability, 0);
@@ -188,7 +188,7 @@ describe('always', () => {
     );
   });
 
-  test.each<[Partial<MeasuredLadder>, string]>([
+  test.each<[Partial<MeasuredStages>, string]>([
     [{ pressuresBarAbs: [7] }, 'stages'],
     [{ pressuresBarAbs: [2, 4, 8, 16, 32, 64] }, 'stages'],
     [{ pressuresBarAbs: [7, 5, 343] }, 'stage2Bar'],
@@ -197,12 +197,12 @@ describe('always', () => {
     [{ outletTempsC: [140, 400, 150] }, 'stage2TempC'],
   ])('%j is refused beside its field', (more, field) => {
     expect(
-      readLadder({ intakeBarAbs: 1, intakeTempC: 20, pressuresBarAbs: [7, 49, 343], ...more }),
+      diagnoseStages({ intakeBarAbs: 1, intakeTempC: 20, pressuresBarAbs: [7, 49, 343], ...more }),
     ).toMatchObject({ ok: false, problem: { field } });
   });
 
   test('a thermometer in the wrong scale is asked about', () => {
-    const outcome = readLadder({ intakeBarAbs: 1, intakeTempC: 212, pressuresBarAbs: [7, 49, 343] });
+    const outcome = diagnoseStages({ intakeBarAbs: 1, intakeTempC: 212, pressuresBarAbs: [7, 49, 343] });
     expect(outcome).toMatchObject({
       problem: { sentence: '212 °C at the intake? It lies between −40 and 60 °C. Was it read in °F?' },
     });

@@ -1,16 +1,16 @@
-import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, err, ok, type Result } from '../basics/index.js';
 import {
   predictGauges,
-  predictLadder,
-  type LadderDesign,
-  type LadderFault,
-  type LadderSuspect,
+  predictStages,
+  type StagesDesign,
+  type StageFault,
+  type StageSuspect,
 } from './faulty-ladder.js';
-import { expectedLadder, USUAL_EXPONENT } from './ladder.js';
-import { lookLikelihood, nextLook, type LadderLook, type LadderLooks } from './ladder-looks.js';
+import { interstagePressures, USUAL_EXPONENT } from './ladder.js';
+import { lookLikelihood, nextLook, type StageLook, type StageLooks } from './ladder-looks.js';
 
 /** What the gauges and thermometers of the stages showed. */
-export interface MeasuredLadder {
+export interface MeasuredStages {
   readonly intakeBarAbs: number;
   readonly intakeTempC: number;
   /** Pressure after each stage, the last is the final one. */
@@ -23,9 +23,9 @@ export interface MeasuredLadder {
   readonly designBarAbs?: number;
   readonly exponent?: number;
   /** What this machine showed when it was sound: beats whatever is reckoned. */
-  readonly baseline?: Pick<MeasuredLadder, 'intakeTempC' | 'pressuresBarAbs' | 'outletTempsC'>;
+  readonly baseline?: Pick<MeasuredStages, 'intakeTempC' | 'pressuresBarAbs' | 'outletTempsC'>;
   /** What was looked at besides. */
-  readonly looks?: LadderLooks;
+  readonly looks?: StageLooks;
 }
 
 /** A stage as it should be and as it was found. */
@@ -40,17 +40,17 @@ export interface StageFinding {
 }
 
 /** The ladder read. */
-export interface LadderReading {
+export interface StageDiagnosis {
   readonly stages: readonly StageFinding[];
   /** The likeliest first. */
-  readonly suspects: readonly LadderSuspect[];
+  readonly suspects: readonly StageSuspect[];
   /** Whether the set worked against enough pressure for its last stage to say anything. */
   readonly lastStageTells: boolean;
   readonly hasBaseline: boolean;
   /** Whether pressure and temperature each speak for the first suspect by more than sets differ when sound. */
   readonly bothTell: boolean;
   /** What to look at next, to tell what is left apart; null where nothing would help much. */
-  readonly next: LadderLook | null;
+  readonly next: StageLook | null;
 }
 
 /** Coolers leave the air this much above the intake (common practice). */
@@ -96,7 +96,7 @@ const coarse = { losses: [0.1, 0.2, 0.35], gaugeErrors: [-0.3, -0.12, 0.12, 0.3]
  *
  * @returns `out-of-range`, `stages` where there are fewer than two or more than five, or pressures out of order
  */
-export function readLadder(measured: MeasuredLadder): Outcome<LadderReading> {
+export function diagnoseStages(measured: MeasuredStages): Result<StageDiagnosis> {
   const { pressuresBarAbs } = measured;
   const stages = pressuresBarAbs.length;
   const wrong = problemOf(measured);
@@ -120,7 +120,7 @@ export function readLadder(measured: MeasuredLadder): Outcome<LadderReading> {
     best = Math.max(best, fit);
     return Math.exp(fit) * lookLikelihood(looks, faults);
   });
-  const sound = predictLadder(design, []);
+  const sound = predictStages(design, []);
   const findings = pressuresBarAbs.map((pressure, index): StageFinding => {
     const temp = temps[index] ?? null;
     return {
@@ -131,7 +131,7 @@ export function readLadder(measured: MeasuredLadder): Outcome<LadderReading> {
       tempOffK: temp === null ? null : temp - sound.outletTempsC[index]!,
     };
   });
-  return succeed({
+  return ok({
     stages: findings,
     suspects,
     lastStageTells: pressuresBarAbs[stages - 1]! >= LEAST_FINAL * design.designBarAbs,
@@ -141,11 +141,11 @@ export function readLadder(measured: MeasuredLadder): Outcome<LadderReading> {
   });
 }
 
-function problemOf(measured: MeasuredLadder): Outcome<never> | null {
+function problemOf(measured: MeasuredStages): Result<never> | null {
   const { pressuresBarAbs, outletTempsC = [], intakeBarAbs, intakeTempC } = measured;
   const stages = pressuresBarAbs.length;
   if (stages < 2 || stages > 5) {
-    return refuse(
+    return err(
       'stages',
       'A ladder has two to five stages: a single one has nothing between to read.',
       'stages',
@@ -166,7 +166,7 @@ function problemOf(measured: MeasuredLadder): Outcome<never> | null {
     (pressure, index) => pressure <= (pressuresBarAbs[index - 1] ?? intakeBarAbs),
   );
   if (falls < 0) return null;
-  return refuse(
+  return err(
     'final-below-first',
     `After stage ${falls + 1} the pressure must be higher than before it. Are two gauges mixed up?`,
     `stage${falls + 1}Bar`,
@@ -174,13 +174,13 @@ function problemOf(measured: MeasuredLadder): Outcome<never> | null {
 }
 
 /** What the stages should show: from this machine's own baseline where there is one, else from equal ratios. */
-function designOf(measured: MeasuredLadder, own: MeasuredLadder['baseline']): Outcome<LadderDesign> {
+function designOf(measured: MeasuredStages, own: MeasuredStages['baseline']): Result<StagesDesign> {
   const { pressuresBarAbs, intakeBarAbs, intakeTempC, exponent = USUAL_EXPONENT } = measured;
   const { cooledTempC = intakeTempC + COOLER_APPROACH_K } = measured;
   const stages = pressuresBarAbs.length;
   const finalBarAbs = pressuresBarAbs[stages - 1]!;
   const designBarAbs = measured.designBarAbs ?? finalBarAbs;
-  const ladder = expectedLadder({
+  const expected = interstagePressures({
     stages,
     intakeBarAbs,
     finalBarAbs: designBarAbs,
@@ -188,10 +188,10 @@ function designOf(measured: MeasuredLadder, own: MeasuredLadder['baseline']): Ou
     cooledTempC,
     exponent,
   });
-  if (!ladder.ok) return ladder;
+  if (!expected.ok) return expected;
   const between = Array.from(
     { length: stages - 1 },
-    (_, index) => own?.pressuresBarAbs[index] ?? ladder.value.rungs[index]!.toBarAbs,
+    (_, index) => own?.pressuresBarAbs[index] ?? expected.value.states[index]!.toBarAbs,
   );
   const design = {
     intakeBarAbs,
@@ -202,21 +202,21 @@ function designOf(measured: MeasuredLadder, own: MeasuredLadder['baseline']): Ou
     pressuresBarAbs: [...between, finalBarAbs],
     warmerK: Array.from({ length: stages }, () => 0),
   };
-  if (!own) return succeed(design);
+  if (!own) return ok(design);
   // The baseline's heat moves with the weather, kelvin for kelvin; its last stage worked against its own final pressure.
   const then = { ...design, pressuresBarAbs: own.pressuresBarAbs };
-  const reckoned = predictLadder(then, []).outletTempsC;
+  const reckoned = predictStages(then, []).outletTempsC;
   const warmerK = reckoned.map((temp, index) => {
     const showed = own.outletTempsC?.[index] ?? null;
     return showed === null ? 0 : showed + intakeTempC - own.intakeTempC - temp;
   });
-  return succeed({ ...design, warmerK });
+  return ok({ ...design, warmerK });
 }
 
 interface Explanation {
   readonly prior: number;
   /** The same faults in all sizes that are tried. */
-  readonly sizes: readonly (readonly LadderFault[])[];
+  readonly sizes: readonly (readonly StageFault[])[];
 }
 
 type Sizes = Record<'losses' | 'gaugeErrors' | 'coolerRises', readonly number[]>;
@@ -224,9 +224,9 @@ type Sizes = Record<'losses' | 'gaugeErrors' | 'coolerRises', readonly number[]>
 /** Each single fault with its prior, in all its sizes. */
 function singles(stages: number, { losses, gaugeErrors, coolerRises }: Sizes) {
   const numbers = Array.from({ length: stages }, (_, index) => index + 1);
-  const of = (kind: LadderFault['kind'], stage: number, sizes: readonly number[], prior: number) => ({
+  const of = (kind: StageFault['kind'], stage: number, sizes: readonly number[], prior: number) => ({
     prior,
-    faults: sizes.map((size): LadderFault => ({ kind, stage, size })),
+    faults: sizes.map((size): StageFault => ({ kind, stage, size })),
   });
   return [
     of('intake', 0, losses, PRIOR.intake),
@@ -267,8 +267,8 @@ function explanations(stages: number): readonly Explanation[] {
 /** Weighs explanations, each by the mean over its sizes; the likeliest size speaks for it. */
 function weighed(
   all: readonly Explanation[],
-  likelihood: (faults: readonly LadderFault[]) => number,
-): LadderSuspect[] {
+  likelihood: (faults: readonly StageFault[]) => number,
+): StageSuspect[] {
   const found = all.map(({ prior, sizes }) => {
     let [sum, best, most] = [0, sizes[0]!, -1];
     for (const faults of sizes) {
@@ -289,8 +289,8 @@ function weighed(
 }
 
 /** The greater fault first, a cooler's kelvin as hundredths. */
-function byWeight(faults: readonly LadderFault[]): readonly LadderFault[] {
-  const weight = ({ kind, size }: LadderFault) => Math.abs(size) / (kind === 'cooler' ? 100 : 1);
+function byWeight(faults: readonly StageFault[]): readonly StageFault[] {
+  const weight = ({ kind, size }: StageFault) => Math.abs(size) / (kind === 'cooler' ? 100 : 1);
   return faults.length < 2 ? faults : [...faults].sort((a, b) => weight(b) - weight(a));
 }
 
@@ -309,8 +309,8 @@ interface Shown {
  * @param least less by the pressures alone is not looked into any further
  */
 function logLikelihood(
-  design: LadderDesign,
-  faults: readonly LadderFault[],
+  design: StagesDesign,
+  faults: readonly StageFault[],
   { pressures, temps, scatter }: Shown,
   least: number,
 ): number {
@@ -324,7 +324,7 @@ function logLikelihood(
   });
   if (-off / 2 < least || temps.every((temp) => temp === null)) return -off / 2;
   const machine = { ...design, pressuresBarAbs: needed };
-  const { outletTempsC } = predictLadder(machine, faults, pressures);
+  const { outletTempsC } = predictStages(machine, faults, pressures);
   temps.forEach((temp, index) => {
     // Heavy-tailed: a thermometer badly held is no proof of anything.
     if (temp === null) return;
@@ -339,7 +339,7 @@ const SPEAKS = 2;
 
 /** Whether a pressure lies further off than sound sets do, and a temperature off what the measured ratio itself explains. */
 function bothTell(
-  design: LadderDesign,
+  design: StagesDesign,
   pressures: readonly number[],
   temps: readonly (number | null)[],
   findings: readonly StageFinding[],
@@ -348,7 +348,7 @@ function bothTell(
   const pressureTells = findings
     .slice(0, -1)
     .some(({ pressureOff }) => Math.abs(Math.log(1 + pressureOff)) >= SPEAKS * pressure);
-  const { outletTempsC } = predictLadder({ ...design, pressuresBarAbs: pressures }, []);
+  const { outletTempsC } = predictStages({ ...design, pressuresBarAbs: pressures }, []);
   const tempTells = temps.some(
     (temp, index) => temp !== null && Math.abs(temp - outletTempsC[index]!) >= SPEAKS * tempK,
   );

@@ -1,4 +1,4 @@
-import { bounds, outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, ok, type Result } from '../basics/index.js';
 import { R_AIR, ZERO_C } from './constants.js';
 import { halve } from './halve.js';
 
@@ -40,12 +40,12 @@ const OCTANE_ACENTRIC = 0.3978;
  * @returns Z, without unit; `out-of-range` with a sentence
  * @example compressibility(300, 26.85) // → about 1.107
  */
-export function compressibility(pressureBarAbs: number, tempC: number): Outcome<number> {
+export function compressibility(pressureBarAbs: number, tempC: number): Result<number> {
   const wrong = outOfRange([
     bounds.pressureBarAbs('pressureBarAbs', pressureBarAbs, 'The pressure'),
     bounds.tempC('tempC', tempC, 'The temperature'),
   ]);
-  return wrong ?? succeed(compressibilityOf(pressureBarAbs, tempC));
+  return wrong ?? ok(compressibilityOf(pressureBarAbs, tempC));
 }
 
 /** The same for figures known to be within range. */

@@ -1,4 +1,4 @@
-import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, err, ok, type Result } from '../basics/index.js';
 import { ATMOSPHERE_BAR, ZERO_C } from './constants.js';
 import { compressibilityOf } from './real-gas.js';
 
@@ -38,36 +38,36 @@ const MOST_SECONDS = 86_400;
  *
  * @returns the flow; `out-of-range`, or `final-below-first` where nothing was pumped up
  */
-export function pumpUpFlow(run: ReceiverRun): Outcome<MeasuredFlow> {
+export function pumpUpFlow(run: ReceiverRun): Result<MeasuredFlow> {
   const wrong = runProblem(run);
   if (wrong) return wrong;
   if (run.toBarAbs <= run.fromBarAbs) {
-    return refuse(
+    return err(
       'final-below-first',
       'The last pressure must be higher than the first. Are the two mixed up?',
       'toBarAbs',
     );
   }
-  return succeed(flowOf(run, 1));
+  return ok(flowOf(run, 1));
 }
 
 /**
  * Leak rate of a system, by the fall of pressure with the compressor off: the same balance the other way.
  */
-export function leakDownFlow(run: ReceiverRun): Outcome<MeasuredFlow> {
+export function leakDownFlow(run: ReceiverRun): Result<MeasuredFlow> {
   const wrong = runProblem(run);
   if (wrong) return wrong;
   if (run.toBarAbs > run.fromBarAbs) {
-    return refuse(
+    return err(
       'final-above-first',
       'The pressure rose. Was the compressor off, and are the two not mixed up?',
       'toBarAbs',
     );
   }
-  return succeed(flowOf(run, -1));
+  return ok(flowOf(run, -1));
 }
 
-function runProblem(run: ReceiverRun): Outcome<never> | null {
+function runProblem(run: ReceiverRun): Result<never> | null {
   return outOfRange([
     bounds.positive('volumeL', run.volumeL, MOST_VOLUME_L, 'The volume, litres,'),
     bounds.pressureBarAbs('fromBarAbs', run.fromBarAbs, 'The first pressure'),

@@ -3,7 +3,7 @@ import {
   cartridgeLifeHours,
   condensateGPerM3,
   drainIntervalMin,
-  expectedLadder,
+  interstagePressures,
   compressibility,
   cylinderRefusal,
   fillPressureFor,
@@ -24,20 +24,20 @@ describe('the compression ladder', () => {
   test('worked by hand: two stages from 1 to 8 bar at 20 °C, exponent 1.25', () => {
     // r = √8 = 2.8284; r^0.2 = 1.2311; T₂ = 293.15·1.2311 = 360.9 K = 87.8 °C.
     // Power: 1e5/60 W per m³/min · 5 · 0.2311 = 1.926 kW a stage, 3.852 kW in all.
-    const ladder = valueOf(expectedLadder({ stages: 2, intakeBarAbs: 1, finalBarAbs: 8, intakeTempC: 20 }));
-    expect(ladder.ratio).toBeCloseTo(2.8284, 4);
-    expect(ladder.rungs.map(({ toBarAbs }) => toBarAbs)).toEqual([
+    const expected = valueOf(interstagePressures({ stages: 2, intakeBarAbs: 1, finalBarAbs: 8, intakeTempC: 20 }));
+    expect(expected.ratio).toBeCloseTo(2.8284, 4);
+    expect(expected.states.map(({ toBarAbs }) => toBarAbs)).toEqual([
       expect.closeTo(2.8284, 3),
       expect.closeTo(8, 9),
     ]);
-    expect(ladder.rungs[0]!.outletTempC).toBeCloseTo(87.8, 1);
-    expect(ladder.powerKwPerM3Min).toBeCloseTo(3.852, 2);
+    expect(expected.states[0]!.outletTempC).toBeCloseTo(87.8, 1);
+    expect(expected.powerKwPerM3Min).toBeCloseTo(3.852, 2);
   });
 
   test('a warm cooler costs power and temperature in the stage after it', () => {
     const input = { stages: 3, intakeBarAbs: 1, finalBarAbs: 226, intakeTempC: 20 };
-    const [, second] = valueOf(expectedLadder({ ...input, cooledTempC: 45 })).rungs;
-    const [, cold] = valueOf(expectedLadder(input)).rungs;
+    const [, second] = valueOf(interstagePressures({ ...input, cooledTempC: 45 })).states;
+    const [, cold] = valueOf(interstagePressures(input)).states;
     expect(second!.powerKwPerM3Min / cold!.powerKwPerM3Min).toBeCloseTo(318.15 / 293.15, 6);
     expect(second!.outletTempC).toBeGreaterThan(cold!.outletTempC);
   });
@@ -49,9 +49,9 @@ describe('the compression ladder', () => {
         fc.double({ min: 2, max: 300, noNaN: true }),
         (stages, finalBarAbs) => {
           const at = (count: number) =>
-            valueOf(expectedLadder({ stages: count, intakeBarAbs: 1, finalBarAbs, intakeTempC: 20 }));
+            valueOf(interstagePressures({ stages: count, intakeBarAbs: 1, finalBarAbs, intakeTempC: 20 }));
           expect(at(stages + 1).powerKwPerM3Min).toBeLessThanOrEqual(at(stages).powerKwPerM3Min + 1e-9);
-          expect(at(stages + 1).rungs[0]!.outletTempC).toBeLessThanOrEqual(at(stages).rungs[0]!.outletTempC);
+          expect(at(stages + 1).states[0]!.outletTempC).toBeLessThanOrEqual(at(stages).states[0]!.outletTempC);
         },
       ),
     );
@@ -65,7 +65,7 @@ describe('the compression ladder', () => {
     [{ intakeBarAbs: -1 }, 'intakeBarAbs'],
   ])('%j is refused beside its field', (more, field) => {
     const input = { stages: 2, intakeBarAbs: 1, finalBarAbs: 8, intakeTempC: 20, ...more };
-    expect(expectedLadder(input)).toMatchObject({ ok: false, problem: { field } });
+    expect(interstagePressures(input)).toMatchObject({ ok: false, problem: { field } });
   });
 });
 

@@ -12,13 +12,13 @@ const input: WaterYearInput = {
   cartridgeG: 100,
 };
 
-function reckoned(more: Partial<WaterYearInput> = {}): { year: WaterYear; told: number[] } {
+function reckoned(more: Partial<WaterYearInput> = {}): { year: WaterYear; shares: number[] } {
   const run = waterYear({ ...input, ...more });
-  const told: number[] = [];
+  const shares: number[] = [];
   for (;;) {
     const next = run.next();
-    if (!next.done) told.push(next.value);
-    else if (next.value.ok) return { year: next.value.value, told };
+    if (!next.done) shares.push(next.value);
+    else if (next.value.ok) return { year: next.value.value, shares };
     else throw new Error(next.value.problem.sentence);
   }
 }
@@ -51,11 +51,11 @@ test('steady weather by hand: a cartridge of 100 g at 35 °C, 226 bar, 200 L/min
 });
 
 test('summer takes more cartridges than winter; the share of the year is told on the way', () => {
-  const { year, told } = reckoned();
+  const { year, shares } = reckoned();
   expect(year.months[6]!.cartridgeHours!).toBeLessThan(year.months[0]!.cartridgeHours! / 2);
   expect(year.months[6]!.condensateMlPerHour).toBeGreaterThan(year.months[0]!.condensateMlPerHour);
-  expect(told).toHaveLength(12);
-  expect(told.at(-1)).toBe(1);
+  expect(shares).toHaveLength(12);
+  expect(shares.at(-1)).toBe(1);
 });
 
 test('twice the running is twice the water; no cartridge is none used', () => {

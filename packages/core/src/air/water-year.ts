@@ -1,4 +1,4 @@
-import { bounds, outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, ok, type Result } from '../basics/index.js';
 import { waterPerM3 } from './condensate.js';
 import { HOURS_OF_YEAR, weatherYear, type Climate } from './weather-year.js';
 
@@ -50,7 +50,7 @@ const HOURS_A_STEP = 730;
  *
  * @yields the share of the year reckoned so far
  */
-export function* waterYear(input: WaterYearInput): Generator<number, Outcome<WaterYear>> {
+export function* waterYear(input: WaterYearInput): Generator<number, Result<WaterYear>> {
   const wrong = inputProblem(input);
   if (wrong) return wrong;
   const weather = weatherYear(input.climate);
@@ -76,7 +76,7 @@ export function* waterYear(input: WaterYearInput): Generator<number, Outcome<Wat
   const mean = warmth.reduce((sum, one) => sum + one, 0) / 12;
   const total = (of: (month: (typeof months)[number], index: number) => number) =>
     months.reduce((sum, month, index) => sum + of(month, index), 0);
-  return succeed({
+  return ok({
     months: months.map(({ hours, tempC, condensate, vapour }, month): WaterMonth => ({
       month,
       meanTempC: tempC / hours,
@@ -97,7 +97,7 @@ export function* waterYear(input: WaterYearInput): Generator<number, Outcome<Wat
   });
 }
 
-function inputProblem(input: WaterYearInput): Outcome<never> | null {
+function inputProblem(input: WaterYearInput): Result<never> | null {
   return outOfRange([
     bounds.pressureBarAbs('intakeBarAbs', input.intakeBarAbs, 'The pressure at the intake'),
     bounds.positive('fadLpm', input.fadLpm, 200_000, 'The free air delivered'),

@@ -1,4 +1,4 @@
-import { outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { outOfRange, ok, type Result } from '../basics/index.js';
 
 /** A place's weather, as few figures as describe it. */
 export interface Climate {
@@ -37,7 +37,7 @@ export function climateProblem({
   coldMonthC,
   daySwingK,
   humidity,
-}: Climate): Outcome<never> | null {
+}: Climate): Result<never> | null {
   const month = (field: string, value: number) => ({
     field,
     value,
@@ -70,14 +70,14 @@ export function climateProblem({
  * A year of weather by the hour: a cosine over the year and one over the day, with the water in the air of each
  * day steady, so that it is driest when warmest. A made-up average year, not a forecast.
  */
-export function weatherYear(climate: Climate): Outcome<readonly WeatherHour[]> {
+export function weatherYear(climate: Climate): Result<readonly WeatherHour[]> {
   const wrong = climateProblem(climate);
   if (wrong) return wrong;
   const { warmMonthC, coldMonthC, daySwingK, humidity, warmestMonth = 7 } = climate;
   const [mean, swing] = [(warmMonthC + coldMonthC) / 2, (warmMonthC - coldMonthC) / 2];
   const warmestDay = (warmestMonth - 0.5) * (365 / 12);
   const monthOfDay = MONTH_DAYS.flatMap((days, month) => Array<number>(days).fill(month));
-  return succeed(
+  return ok(
     Array.from({ length: HOURS_OF_YEAR }, (_, hour): WeatherHour => {
       const day = Math.floor(hour / 24);
       const season = Math.cos((2 * Math.PI * (day - warmestDay)) / 365);

@@ -9,9 +9,9 @@ import {
   writeLocal,
   parseInstant,
   parseLocalDate,
-  sayMoment,
+  formatMoment,
   startOfLocalDay,
-  stepDays,
+  shiftDays,
 } from './index.js';
 
 describe('instants', () => {
@@ -68,11 +68,11 @@ describe('local dates', () => {
     ['2026-11-30', 3, '2027-02-28'],
     ['2026-03-31', -1, '2026-02-28'],
   ])('%s and %d months is %s', (from, count, to) => {
-    expect(formatDay(stepDays(dayNumberOf(from), { months: 1 }, count))).toBe(to);
+    expect(formatDay(shiftDays(dayNumberOf(from), { months: 1 }, count))).toBe(to);
   });
 
   test('days are stepped as days', () => {
-    expect(formatDay(stepDays(dayNumberOf('2026-02-27'), { days: 7 }))).toBe('2026-03-06');
+    expect(formatDay(shiftDays(dayNumberOf('2026-02-27'), { days: 7 }))).toBe('2026-03-06');
   });
 });
 
@@ -156,6 +156,6 @@ describe('time zones', () => {
   });
 
   test('moments are said in local time', () => {
-    expect(sayMoment(Date.UTC(2026, 10, 24, 7, 30), 'Europe/Zurich')).toBe('24 Nov 2026, 08:30');
+    expect(formatMoment(Date.UTC(2026, 10, 24, 7, 30), 'Europe/Zurich')).toBe('24 Nov 2026, 08:30');
   });
 });

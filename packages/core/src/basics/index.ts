@@ -1,4 +1,4 @@
-export { refuse, succeed, type Outcome, type Problem } from './outcome.js';
+export { err, ok, type Result, type Problem } from './outcome.js';
 export {
   DAY_MS,
   EARLIEST_INSTANT,
@@ -16,13 +16,13 @@ export {
   localDayAt,
   parseLocalDate,
   startOfLocalDay,
-  stepDays,
+  shiftDays,
   writeLocal,
-  type CalendarStep,
+  type CalendarInterval,
   type DayNumber,
   type LocalDate,
 } from './local-date.js';
-export { monthName, sayDay, sayDayAt } from './say-day.js';
-export { sayMoment } from './say-moment.js';
+export { monthName, describeDay, describeDayAt } from './say-day.js';
+export { formatMoment } from './say-moment.js';
 export { dateOrders, readWrittenMoment, type DateOrder } from './written-moment.js';
 export { bounds, outOfRange, type Bounded } from './range.js';

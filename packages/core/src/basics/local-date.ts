@@ -1,6 +1,6 @@
 import { tzOffset } from '@date-fns/tz';
 import { DAY_MS, type Instant } from './instant.js';
-import { refuse, succeed, type Outcome } from './outcome.js';
+import { err, ok, type Result } from './outcome.js';
 
 /** A calendar day at a site, written `2026-11-24`. */
 export type LocalDate = string;
@@ -9,7 +9,7 @@ export type LocalDate = string;
 export type DayNumber = number;
 
 /** A step along the calendar: whole months, or whole days. */
-export type CalendarStep = { readonly months: number } | { readonly days: number };
+export type CalendarInterval = { readonly months: number } | { readonly days: number };
 
 const SHAPE = /^(\d{4})-(\d{2})-(\d{2})$/;
 
@@ -18,18 +18,18 @@ const SHAPE = /^(\d{4})-(\d{2})-(\d{2})$/;
  *
  * @returns the day number, or a problem `not-a-date`.
  */
-export function parseLocalDate(text: string): Outcome<DayNumber> {
+export function parseLocalDate(text: string): Result<DayNumber> {
   const match = SHAPE.exec(text);
-  if (!match) return refuse('not-a-date', 'Write the date as year-month-day, like 2026-11-24.');
+  if (!match) return err('not-a-date', 'Write the date as year-month-day, like 2026-11-24.');
   const ms = Date.UTC(Number(match[1]), Number(match[2]) - 1, Number(match[3]));
   if (new Date(ms).toISOString().slice(0, 10) !== text) {
-    return refuse('not-a-date', `There is no such day as ${text}.`);
+    return err('not-a-date', `There is no such day as ${text}.`);
   }
   const year = Number(match[1]);
   if (year < 1950 || year >= 2200) {
-    return refuse('not-a-date', 'The date must lie between the years 1950 and 2200.');
+    return err('not-a-date', 'The date must lie between the years 1950 and 2200.');
   }
-  return succeed(ms / DAY_MS);
+  return ok(ms / DAY_MS);
 }
 
 const readDays = new Map<LocalDate, DayNumber>();
@@ -63,7 +63,7 @@ export function formatDay(day: DayNumber): LocalDate {
  * becomes the month's last, so that 31 January + 1 month is the end of February and + 2 months is
  * 31 March again. (RFC 5545 recurrences skip the missing day instead; a service may not be skipped.)
  */
-export function stepDays(anchor: DayNumber, step: CalendarStep, count = 1): DayNumber {
+export function shiftDays(anchor: DayNumber, step: CalendarInterval, count = 1): DayNumber {
   if ('days' in step) return anchor + step.days * count;
   const from = new Date(anchor * DAY_MS);
   const month = from.getUTCMonth() + step.months * count;

@@ -7,13 +7,13 @@ export interface Problem {
 }
 
 /** Either a value, or the problem that stood in its way. */
-export type Outcome<T> =
+export type Result<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
-export function succeed<T>(value: T): Outcome<T> {
+export function ok<T>(value: T): Result<T> {
   return { ok: true, value };
 }
 
-export function refuse(code: string, sentence: string, field?: string): Outcome<never> {
+export function err(code: string, sentence: string, field?: string): Result<never> {
   return { ok: false, problem: field === undefined ? { code, sentence } : { code, sentence, field } };
 }

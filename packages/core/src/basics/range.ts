@@ -1,4 +1,4 @@
-import { refuse, type Outcome } from './outcome.js';
+import { err, type Result } from './outcome.js';
 
 /** A figure that goes into a formula, with what it may be. */
 export interface Bounded {
@@ -11,9 +11,9 @@ export interface Bounded {
 }
 
 /** The first figure outside its bounds, as a refusal; null when all are within. */
-export function outOfRange(figures: readonly Bounded[]): Outcome<never> | null {
+export function outOfRange(figures: readonly Bounded[]): Result<never> | null {
   const wrong = figures.find(({ value, min, max }) => !(value >= min && value <= max));
-  return wrong ? refuse('out-of-range', wrong.sentence, wrong.field) : null;
+  return wrong ? err('out-of-range', wrong.sentence, wrong.field) : null;
 }
 
 /** Bounds that many formulas share. */

@@ -9,12 +9,12 @@ export function monthName(month: number): string {
 }
 
 /** A local date in words: `5 Dec 2026`. */
-export function sayDay(date: LocalDate): string {
+export function describeDay(date: LocalDate): string {
   const [year, month, day] = date.split('-').map(Number) as [number, number, number];
   return `${day} ${monthName(month - 1)} ${year}`;
 }
 
 /** The day of a moment at a site, in words. */
-export function sayDayAt(instant: Instant, timeZone: string): string {
-  return sayDay(formatDay(localDayAt(instant, timeZone)));
+export function describeDayAt(instant: Instant, timeZone: string): string {
+  return describeDay(formatDay(localDayAt(instant, timeZone)));
 }

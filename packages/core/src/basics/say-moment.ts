@@ -3,7 +3,7 @@ import type { Instant } from './instant.js';
 const formatters = new Map<string, Intl.DateTimeFormat>();
 
 /** A moment in words at a site: `24 Nov 2026, 08:30`. */
-export function sayMoment(instant: Instant, timeZone: string): string {
+export function formatMoment(instant: Instant, timeZone: string): string {
   let formatter = formatters.get(timeZone);
   if (!formatter) {
     formatter = new Intl.DateTimeFormat('en-GB', {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { CheckValues, FieldDefinition } from '../checks/index.js';
 import type { DataPlate } from '../machine/index.js';
-import type { Outcome } from '../basics/index.js';
+import type { Result } from '../basics/index.js';
 import {
   BenchValues,
   cascadeJob,
@@ -10,8 +10,8 @@ import {
   fillCurve,
   holeFields,
   holeLeak,
-  ladderBench,
-  ladderFields,
+  interstageBench,
+  interstageFields,
   stageFields,
   waterFields,
   waterNow,
@@ -23,7 +23,7 @@ import {
 
 const AIR = 1.01325;
 
-function valueOf<T>(outcome: Outcome<T>): T {
+function valueOf<T>(outcome: Result<T>): T {
   if (!outcome.ok) throw new Error(outcome.problem.sentence);
   return outcome.value;
 }
@@ -43,7 +43,7 @@ const values = (fields: readonly FieldDefinition[], typed: CheckValues, of?: Dat
   new BenchValues(fields, typed, of);
 
 test('what is typed beats the plate; what neither says is missing by name', () => {
-  const both = values(ladderFields, { workingBar: 200 }, plate);
+  const both = values(interstageFields, { workingBar: 200 }, plate);
   expect([both.number('workingBar'), both.number('fadLpm'), both.number('cooledTempC')]).toEqual([
     200,
     255,
@@ -95,11 +95,11 @@ describe('leaks', () => {
 });
 
 describe('the ladder', () => {
-  const fields = [...ladderFields, ...stageFields(3)];
+  const fields = [...interstageFields, ...stageFields(3)];
 
   test('as it should be, from the plate: three stages to 300 bar, by hand', () => {
     // r = (301.01/1.01325)^(1/3) = 6.672; after stage 1 6.76 bar absolute, 5.75 by gauge.
-    const bench = valueOf(ladderBench(values(fields, { intakeTempC: 20 }, plate), plate, AIR));
+    const bench = valueOf(interstageBench(values(fields, { intakeTempC: 20 }, plate), plate, AIR));
     expect(bench.expected.ratio).toBeCloseTo(6.672, 2);
     expect(bench.reading).toBeNull();
     // Each stage 5·(6.672^0.2 − 1) = 2.309 times p·Q: 1.01325e5/60·2.309 = 3.90 kW per m³/min, warmed 303/293 after.
@@ -108,16 +108,16 @@ describe('the ladder', () => {
 
   test('read once every stage is there', () => {
     const typed = { intakeTempC: 20, stage1Bar: 5.8, stage2Bar: 58, stage3Bar: 300, stage3TempC: 195 };
-    const bench = valueOf(ladderBench(values(fields, typed, plate), plate, AIR));
+    const bench = valueOf(interstageBench(values(fields, typed, plate), plate, AIR));
     expect(bench.reading!.suspects[0]).toMatchObject({ faults: [{ kind: 'valves', stage: 3 }] });
   });
 
   test('without a unit the stages are asked for, and a sixth is refused by its bounds', () => {
-    expect(ladderBench(values(fields, { workingBar: 10, intakeTempC: 20 }), undefined, AIR)).toMatchObject({
+    expect(interstageBench(values(fields, { workingBar: 10, intakeTempC: 20 }), undefined, AIR)).toMatchObject({
       problem: { field: 'stages' },
     });
     const six = values(fields, { stages: 6, workingBar: 10, intakeTempC: 20 });
-    expect(ladderBench(six, undefined, AIR)).toMatchObject({ ok: false, problem: { field: 'stages' } });
+    expect(interstageBench(six, undefined, AIR)).toMatchObject({ ok: false, problem: { field: 'stages' } });
     expect(stageFields(6)).toHaveLength(10);
   });
 });

@@ -1,4 +1,4 @@
-import { refuse, succeed, type Outcome } from '../basics/index.js';
+import { err, ok, type Result } from '../basics/index.js';
 import type { CheckValues, FieldDefinition } from '../checks/index.js';
 import type { DataPlate } from '../machine/index.js';
 
@@ -26,15 +26,15 @@ export class BenchValues {
    *
    * @returns them by code; `missing` beside the first that is not there
    */
-  need<Code extends string>(...codes: readonly Code[]): Outcome<Readonly<Record<Code, number>>> {
+  need<Code extends string>(...codes: readonly Code[]): Result<Readonly<Record<Code, number>>> {
     const missing = codes.find((code) => this.number(code) === undefined);
     if (missing === undefined) {
-      return succeed(
+      return ok(
         Object.fromEntries(codes.map((code) => [code, this.number(code)!])) as Record<Code, number>,
       );
     }
     const name = this.fields.find(({ code }) => code === missing)?.name ?? missing;
-    return refuse('missing', `Enter ${name.charAt(0).toLowerCase()}${name.slice(1)}.`, missing);
+    return err('missing', `Enter ${name.charAt(0).toLowerCase()}${name.slice(1)}.`, missing);
   }
 }
 

@@ -1,5 +1,5 @@
 import { cascadeProblem, cylinderRefusal, type CascadeJob } from '../air/index.js';
-import { refuse, succeed, type LocalDate, type Outcome } from '../basics/index.js';
+import { err, ok, type LocalDate, type Result } from '../basics/index.js';
 import { readNumber } from '../quantities/index.js';
 
 /** A cylinder or bank as it is typed: figures in litres and bar by gauge. */
@@ -32,7 +32,7 @@ const MOST_BAR = 600;
  *
  * @returns a job to search; a problem whose field is like `banks.0.bar`
  */
-export function cascadeJob(typed: TypedJob): Outcome<CascadeJob> {
+export function cascadeJob(typed: TypedJob): Result<CascadeJob> {
   const { fillBar, tempC, atmosphereBarAbs: air, today } = typed;
   const banks: { volumeL: number; pressureBarAbs: number }[] = [];
   for (const [index, bank] of typed.banks.entries()) {
@@ -48,11 +48,11 @@ export function cascadeJob(typed: TypedJob): Outcome<CascadeJob> {
     const rated = bounded(cylinder.ratedBar, 'Its rating', 1, MOST_BAR, `${field}.ratedBar`);
     if (!rated.ok) return rated;
     if (!/^\d{4}-\d{2}-\d{2}$/.test(cylinder.testedUntil)) {
-      return refuse('missing', 'Enter until when it is tested.', `${field}.testedUntil`);
+      return err('missing', 'Enter until when it is tested.', `${field}.testedUntil`);
     }
     const stamp = { ratedBar: rated.value, testedUntil: cylinder.testedUntil };
     const refusal = cylinderRefusal(stamp, fillBar, today);
-    if (refusal) return refuse(refusal.code, refusal.sentence, `${field}.${refusal.field}`);
+    if (refusal) return err(refusal.code, refusal.sentence, `${field}.${refusal.field}`);
     cylinders.push({
       volumeL: read.value.volumeL,
       pressureBarAbs: read.value.bar + air,
@@ -60,25 +60,25 @@ export function cascadeJob(typed: TypedJob): Outcome<CascadeJob> {
     });
   }
   const job = { banks, cylinders, tempC };
-  return cascadeProblem(job) ?? succeed(job);
+  return cascadeProblem(job) ?? ok(job);
 }
 
 function readVessel(
   vessel: TypedVessel,
   field: string,
-): Outcome<{ readonly volumeL: number; readonly bar: number }> {
+): Result<{ readonly volumeL: number; readonly bar: number }> {
   const volume = bounded(vessel.volumeL, 'The volume', 0.1, MOST_L, `${field}.volumeL`);
   if (!volume.ok) return volume;
   const bar = bounded(vessel.bar, 'The pressure', 0, MOST_BAR, `${field}.bar`);
-  return bar.ok ? succeed({ volumeL: volume.value, bar: bar.value }) : bar;
+  return bar.ok ? ok({ volumeL: volume.value, bar: bar.value }) : bar;
 }
 
-function bounded(text: string, what: string, min: number, max: number, field: string): Outcome<number> {
+function bounded(text: string, what: string, min: number, max: number, field: string): Result<number> {
   const read = readNumber(text);
   if (!read.ok) {
     const code = text.trim() === '' ? 'missing' : read.problem.code;
-    return refuse(code, text.trim() === '' ? `Enter ${what.toLowerCase()}.` : read.problem.sentence, field);
+    return err(code, text.trim() === '' ? `Enter ${what.toLowerCase()}.` : read.problem.sentence, field);
   }
   if (read.value >= min && read.value <= max) return read;
-  return refuse('out-of-range', `${what} lies between ${min} and ${max.toLocaleString('en')}.`, field);
+  return err('out-of-range', `${what} lies between ${min} and ${max.toLocaleString('en')}.`, field);
 }

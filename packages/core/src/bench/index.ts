@@ -1,7 +1,7 @@
 export { BenchValues, steps, type CurvePoint } from './bench.js';
 export { cascadeJob, type TypedCylinder, type TypedJob, type TypedVessel } from './cylinders.js';
 export { fillCurve, type FillRun } from './fill-curve.js';
-export { ladderBench, ladderFields, ladderStages, stageFields, type LadderBench } from './ladder.js';
+export { interstageBench, interstageFields, interstageStages, stageFields, type InterstageBench } from './ladder.js';
 export {
   costByShare,
   costFields,

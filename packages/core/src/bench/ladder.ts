@@ -1,5 +1,5 @@
-import { expectedLadder, readLadder, type Ladder, type LadderReading } from '../air/index.js';
-import { refuse, succeed, type Outcome } from '../basics/index.js';
+import { interstagePressures, diagnoseStages, type InterstagePressures, type StageDiagnosis } from '../air/index.js';
+import { err, ok, type Result } from '../basics/index.js';
 import { ambient, gauge, number, quantity, type FieldDefinition } from '../checks/index.js';
 import { stagesOf, type DataPlate } from '../machine/index.js';
 import type { BenchValues } from './bench.js';
@@ -7,7 +7,7 @@ import type { BenchValues } from './bench.js';
 const MOST_STAGES = 5;
 
 /** Of the machine: what the ladder should be. */
-export const ladderFields: readonly FieldDefinition[] = [
+export const interstageFields: readonly FieldDefinition[] = [
   number('', 'stages', 'Stages', 1, MOST_STAGES, { plate: 'stages' }),
   gauge('workingBar', 'Built for', { plate: 'workingPressureBar' }),
   ambient('intakeTempC', 'Intake air'),
@@ -27,34 +27,34 @@ export function stageFields(stages: number): FieldDefinition[] {
 }
 
 /** The ladder of a machine: as it should be, and as it was found where anything was measured. */
-export interface LadderBench {
+export interface InterstageBench {
   readonly stages: number;
-  readonly expected: Ladder;
+  readonly expected: InterstagePressures;
   /** Ideal power for the free air delivered, kW; null where it is not known. */
   readonly powerKw: number | null;
   /** Null while not all stage pressures are there, or with a single stage. */
-  readonly reading: LadderReading | null;
+  readonly reading: StageDiagnosis | null;
 }
 
 /** Stages to reckon with; null while they are not known. */
-export function ladderStages(values: BenchValues, plate: DataPlate | undefined): number | null {
+export function interstageStages(values: BenchValues, plate: DataPlate | undefined): number | null {
   const typed = values.number('stages');
   return typed ?? (plate ? stagesOf(plate) : null);
 }
 
 /** Expected pressures, temperatures and power, and the reading of what was measured. */
-export function ladderBench(
+export function interstageBench(
   values: BenchValues,
   plate: DataPlate | undefined,
   atmosphereBarAbs: number,
-): Outcome<LadderBench> {
-  const stages = ladderStages(values, plate);
-  if (stages === null) return refuse('missing', 'Enter the stages.', 'stages');
+): Result<InterstageBench> {
+  const stages = interstageStages(values, plate);
+  if (stages === null) return err('missing', 'Enter the stages.', 'stages');
   const needed = values.need('workingBar', 'intakeTempC');
   if (!needed.ok) return needed;
   const { workingBar, intakeTempC } = needed.value;
   const cooled = values.number('cooledTempC') ?? intakeTempC + 10;
-  const expected = expectedLadder({
+  const expected = interstagePressures({
     stages,
     intakeBarAbs: atmosphereBarAbs,
     finalBarAbs: workingBar + atmosphereBarAbs,
@@ -70,9 +70,9 @@ export function ladderBench(
   };
   const numbers = Array.from({ length: stages }, (_, index) => index + 1);
   const pressures = numbers.map((stage) => values.number(`stage${stage}Bar`));
-  if (stages < 2 || pressures.some((one) => one === undefined)) return succeed({ ...bench, reading: null });
+  if (stages < 2 || pressures.some((one) => one === undefined)) return ok({ ...bench, reading: null });
   const final = pressures[stages - 1]!;
-  const reading = readLadder({
+  const reading = diagnoseStages({
     intakeBarAbs: atmosphereBarAbs,
     intakeTempC,
     cooledTempC: cooled,
@@ -80,10 +80,10 @@ export function ladderBench(
     pressuresBarAbs: pressures.map((one) => one! + atmosphereBarAbs),
     outletTempsC: numbers.map((stage) => values.number(`stage${stage}TempC`) ?? null),
   });
-  return reading.ok ? succeed({ ...bench, reading: reading.value }) : reading;
+  return reading.ok ? ok({ ...bench, reading: reading.value }) : reading;
 }
 
-function inGauge(outcome: Outcome<never>, names: Readonly<Record<string, string>>): Outcome<never> {
+function inGauge(outcome: Result<never>, names: Readonly<Record<string, string>>): Result<never> {
   if (outcome.ok) return outcome;
   const { field } = outcome.problem;
   return field && names[field]

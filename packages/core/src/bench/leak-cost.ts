@@ -1,5 +1,5 @@
 import { holeFlow, leakCostCents } from '../air/index.js';
-import { succeed, type Outcome } from '../basics/index.js';
+import { ok, type Result } from '../basics/index.js';
 import { choice, gauge, number, quantity, type FieldDefinition } from '../checks/index.js';
 import { steps, type BenchValues, type CurvePoint } from './bench.js';
 
@@ -32,7 +32,7 @@ export const holeCoefficients = { sharp: 0.61, round: 0.97, ideal: 1 } as const;
  *
  * @returns hundredths of the currency a year
  */
-export function yearlyCostCents(flowLpm: number, values: BenchValues): Outcome<number> {
+export function yearlyCostCents(flowLpm: number, values: BenchValues): Result<number> {
   return leakCostCents({
     flowLpm,
     specificPowerKwPerM3Min: values.number('specificPower') ?? USUAL_COST.specificPower,
@@ -52,7 +52,7 @@ export interface HoleLeak {
 const CURVE_POINTS = 40;
 
 /** Free air through a hole, its yearly cost, and the cost of narrower and wider ones. */
-export function holeLeak(values: BenchValues, atmosphereBarAbs: number): Outcome<HoleLeak> {
+export function holeLeak(values: BenchValues, atmosphereBarAbs: number): Result<HoleLeak> {
   const needed = values.need('diameterMm', 'pressureBar');
   if (!needed.ok) return needed;
   const { diameterMm, pressureBar } = needed.value;
@@ -76,10 +76,10 @@ export function holeLeak(values: BenchValues, atmosphereBarAbs: number): Outcome
       return cents.ok ? [{ x: width, y: cents.value / 100 }] : [];
     },
   );
-  return succeed({ flowLpm: flow.value, centsPerYear: cost.value, curve });
+  return ok({ flowLpm: flow.value, centsPerYear: cost.value, curve });
 }
 
-function inGauge(outcome: Outcome<never>): Outcome<never> {
+function inGauge(outcome: Result<never>): Result<never> {
   if (outcome.ok || outcome.problem.field !== 'pressureBarAbs') return outcome;
   return { ok: false, problem: { ...outcome.problem, field: 'pressureBar' } };
 }

@@ -6,7 +6,7 @@ import {
   vapourGPerM3,
   type WaterYearInput,
 } from '../air/index.js';
-import { succeed, type Outcome } from '../basics/index.js';
+import { ok, type Result } from '../basics/index.js';
 import { ambient, gauge, number, quantity, type FieldDefinition } from '../checks/index.js';
 import { steps, type BenchValues, type CurvePoint } from './bench.js';
 
@@ -22,7 +22,7 @@ export const waterFields: readonly FieldDefinition[] = [
     optional: true,
     hint: 'Water until it must be changed.',
   }),
-  gauge('holdingBar', 'Holding valve set for', { optional: true, hint: 'As the separator where not known.' }),
+  gauge('maintainingValveBar', 'Holding valve set for', { optional: true, hint: 'As the separator where not known.' }),
   quantity('volume', 'cylinderL', 'Cylinder filled with it', 0.5, 500, { optional: true }),
 ];
 
@@ -60,7 +60,7 @@ export interface WaterNow {
 const CURVE_POINTS = 31;
 
 /** What falls out, what stays, and how long a cartridge lasts at that. */
-export function waterNow(values: BenchValues, atmosphereBarAbs: number): Outcome<WaterNow> {
+export function waterNow(values: BenchValues, atmosphereBarAbs: number): Result<WaterNow> {
   const needed = values.need('intakeTempC', 'humidity', 'fadLpm', 'finalBar', 'separatorTempC');
   if (!needed.ok) return needed;
   const { intakeTempC, humidity, fadLpm, finalBar, separatorTempC } = needed.value;
@@ -70,7 +70,7 @@ export function waterNow(values: BenchValues, atmosphereBarAbs: number): Outcome
     relativeHumidity: humidity / 100,
   };
   const final = { pressureBarAbs: finalBar + atmosphereBarAbs, tempC: separatorTempC };
-  const holding = (values.number('holdingBar') ?? finalBar) + atmosphereBarAbs;
+  const holding = (values.number('maintainingValveBar') ?? finalBar) + atmosphereBarAbs;
   const falls = condensateGPerM3(intake, final);
   if (!falls.ok) return falls;
   const stays = vapourGPerM3(intake, { pressureBarAbs: holding, tempC: separatorTempC });
@@ -82,7 +82,7 @@ export function waterNow(values: BenchValues, atmosphereBarAbs: number): Outcome
   const life = capacity === undefined ? null : cartridgeLifeHours(capacity, stays.value, fadLpm);
   if (life && !life.ok) return life;
   const m3PerHour = (fadLpm * 60) / 1000;
-  return succeed({
+  return ok({
     condensateGPerM3: falls.value,
     condensateMlPerHour: falls.value * m3PerHour,
     vapourGPerM3: stays.value,
@@ -115,7 +115,7 @@ function fillsOf(freeAirM3: number, values: BenchValues, finalBar: number): numb
 }
 
 /** The year of a machine, from both sets of fields. */
-export function waterYearInput(values: BenchValues, atmosphereBarAbs: number): Outcome<WaterYearInput> {
+export function waterYearInput(values: BenchValues, atmosphereBarAbs: number): Result<WaterYearInput> {
   const needed = values.need(
     'intakeTempC',
     'humidity',
@@ -130,7 +130,7 @@ export function waterYearInput(values: BenchValues, atmosphereBarAbs: number): O
   const { humidity, fadLpm, finalBar, separatorTempC, intakeTempC, warmMonthC, coldMonthC, hoursPerWeek } =
     needed.value;
   const capacity = values.number('cartridgeG');
-  return succeed({
+  return ok({
     climate: {
       warmMonthC,
       coldMonthC,
@@ -140,7 +140,7 @@ export function waterYearInput(values: BenchValues, atmosphereBarAbs: number): O
     intakeBarAbs: atmosphereBarAbs,
     fadLpm,
     hoursPerWeek,
-    finalBarAbs: (values.number('holdingBar') ?? finalBar) + atmosphereBarAbs,
+    finalBarAbs: (values.number('maintainingValveBar') ?? finalBar) + atmosphereBarAbs,
     separatorAboveK: separatorTempC - intakeTempC,
     ...(capacity === undefined ? {} : { cartridgeG: capacity }),
   });

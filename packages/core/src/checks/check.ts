@@ -1,4 +1,4 @@
-import type { LocalDate, Outcome } from '../basics/index.js';
+import type { LocalDate, Result } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
 import type { QuantityKind } from '../quantities/index.js';
 
@@ -92,7 +92,7 @@ export interface CheckFigure {
 export interface JudgedLimit {
   /** Figure of the limit in the unit of the check's figure; null where it is a finding and no figure. */
   readonly value: number | null;
-  readonly words: string;
+  readonly text: string;
   readonly origin: LimitOrigin;
 }
 
@@ -102,7 +102,7 @@ export interface Suggestion {
   readonly task?: string;
   /** Code of a station to look at. */
   readonly station?: string;
-  readonly words: string;
+  readonly text: string;
 }
 
 /** A figure that came out of what was measured. */
@@ -165,7 +165,7 @@ export interface CheckSubject {
   readonly atmosphereBarAbs: number;
   readonly on: LocalDate;
   /** Writes a figure with its unit, as the reader likes it. */
-  say(value: number, quantity: QuantityKind): string;
+  format(value: number, quantity: QuantityKind): string;
 }
 
 /** One check of the library. */
@@ -185,5 +185,5 @@ export interface CheckDefinition {
   readonly figure?: CheckFigure;
   /** Service tasks after which its trend begins anew. */
   readonly resetBy?: readonly string[];
-  readonly judge: (subject: CheckSubject) => Outcome<Judgement>;
+  readonly judge: (subject: CheckSubject) => Result<Judgement>;
 }

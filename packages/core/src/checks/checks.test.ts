@@ -141,7 +141,7 @@ describe('a verdict never improves as a figure moves away from its limit', () =>
     },
     { check: 'belt-deflection', field: 'forceN', from: 20, to: 500, rest: { ...pressed } },
     { check: 'belt-deflection', field: 'forceN', from: 20, to: 0, rest: { ...pressed } },
-    { check: 'loaded-share', field: 'onSeconds', from: 0.1, to: 900, rest: { offSeconds: 100 } },
+    { check: 'leak-load-cycle', field: 'onSeconds', from: 0.1, to: 900, rest: { offSeconds: 100 } },
     { check: 'highest-pressure', field: 'reachedBar', from: 8, to: 0, rest: { cutOutBar: 8 } },
     { check: 'highest-pressure', field: 'reachedBar', from: 8, to: 16, rest: { cutOutBar: 8 } },
     {
@@ -198,7 +198,7 @@ describe('a verdict never improves as a figure moves away from its limit', () =>
       machine: high,
     },
     {
-      check: 'loaded-hours',
+      check: 'load-factor',
       field: 'loadedHours',
       from: 100,
       to: 0,
@@ -282,9 +282,9 @@ describe('which checks a machine has', () => {
   });
 
   test('a ladder asks for as many stages as there are', () => {
-    const ladder = checkByCode('stage-pressures')!;
+    const expected = checkByCode('stage-pressures')!;
     const asked = (stages: number) =>
-      fieldsOf(ladder, plate({ family: 'high-pressure', stages })).filter(({ code }) =>
+      fieldsOf(expected, plate({ family: 'high-pressure', stages })).filter(({ code }) =>
         /^stage\dBar$/.test(code),
       ).length;
     expect([asked(3), asked(4), asked(5)]).toEqual([3, 4, 5]);

@@ -47,7 +47,7 @@ export function choice(
   options: Readonly<Record<string, string>>,
   more: More = {},
 ): ChoiceFieldDefinition {
-  const list = Object.entries(options).map(([option, words]) => ({ code: option, name: words }));
+  const list = Object.entries(options).map(([option, text]) => ({ code: option, name: text }));
   return { as: 'choice', code, name, options: list, ...more };
 }
 

@@ -4,7 +4,7 @@ import { judgeCheck, type Verdict } from './index.js';
 /** Those that agree may not fall below this share. */
 const LEAST_AGREEMENT = 0.97;
 
-const said = independentVerdicts.map((row) => {
+const judgedRows = independentVerdicts.map((row) => {
   const outcome = judgeCheck(row.check, row.values, {
     plate: independentPlates[row.plate],
     on: '2026-06-01',
@@ -14,13 +14,13 @@ const said = independentVerdicts.map((row) => {
 });
 
 test('nearly every verdict agrees with the independent one', () => {
-  const agreed = said.filter(({ agrees }) => agrees).length;
+  const agreed = judgedRows.filter(({ agrees }) => agrees).length;
   expect(independentVerdicts).toHaveLength(139);
-  expect(agreed / said.length).toBeGreaterThanOrEqual(LEAST_AGREEMENT);
+  expect(agreed / judgedRows.length).toBeGreaterThanOrEqual(LEAST_AGREEMENT);
 });
 
 test('what differs says why, and what agrees needs no excuse', () => {
-  const unexplained = said
+  const unexplained = judgedRows
     .filter(({ agrees, row }) => agrees === (row.differs !== undefined))
     .map(
       ({ row, verdict }) =>

@@ -13,12 +13,12 @@ export type {
   Verdict,
 } from './check.js';
 export { chartedFigure, verdicts } from './check.js';
-export { outcomeOf, sayVerdict } from './judging.js';
+export { outcomeOf, describeVerdict } from './judging.js';
 export { dischargeGasC } from './library/heat.js';
 export { dischargeLimitsOf, dischargeTable } from './library/discharge-limits.js';
 export { fieldProblem, judgeCheck, type JudgeContext } from './judge.js';
 export { cautionOf, checkByCode, checkLibrary, checksFor, fieldsOf, howOf } from './library.js';
-export { nextWords, sayLadder, stageVerdict, suspectName, valveParts } from './library/stages.js';
+export { nextText, describeStages, stageVerdict, suspectName, valveParts } from './library/stages.js';
 export { breathingAir, dewPointClasses, oilClasses } from './library/purity.js';
 export { beforeAfter, type BeforeAfter, type PairedMeasurement, type PairedWork } from './pairs.js';
 export { hoursOnItsSide, trendOf, type CheckTrend, type LimitHours, type TrendPoint } from './trend.js';

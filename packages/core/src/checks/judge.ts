@@ -1,5 +1,5 @@
 import { ATMOSPHERE_BAR } from '../air/index.js';
-import { parseLocalDate, refuse, succeed, type LocalDate, type Outcome } from '../basics/index.js';
+import { parseLocalDate, err, ok, type LocalDate, type Result } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
 import { formatQuantity, unitByCode, type QuantityKind } from '../quantities/index.js';
 import type {
@@ -34,12 +34,12 @@ export interface JudgeContext {
  * `out-of-range`, `wrong-kind`, or what the formula behind the check refuses
  * @example judgeCheck('separator-drop', { dropBar: 1.1 }, { on: '2026-06-01' }) // → act
  */
-export function judgeCheck(code: string, values: CheckValues, context: JudgeContext): Outcome<Judgement> {
+export function judgeCheck(code: string, values: CheckValues, context: JudgeContext): Result<Judgement> {
   const check = checkByCode(code);
-  if (!check) return refuse('unknown-check', `“${code.slice(0, 40)}” is no check of the library.`, 'check');
+  if (!check) return err('unknown-check', `“${code.slice(0, 40)}” is no check of the library.`, 'check');
   const { plate } = context;
   if (plate && !check.applies(plate)) {
-    return refuse(
+    return err(
       'not-this-unit',
       `This unit has nothing to check for ${check.name.toLowerCase()}.`,
       'check',
@@ -55,11 +55,11 @@ function readValues(
   check: CheckDefinition,
   values: CheckValues,
   plate: DataPlate | undefined,
-): Outcome<ReadonlyMap<string, number | string>> {
+): Result<ReadonlyMap<string, number | string>> {
   const fields = fieldsOf(check, plate);
   const strange = Object.keys(values).find((code) => !fields.some((field) => field.code === code));
   if (strange !== undefined) {
-    return refuse(
+    return err(
       'unknown-field',
       `“${strange.slice(0, 40)}” is no figure of ${check.name.toLowerCase()} on this unit.`,
       strange,
@@ -70,13 +70,13 @@ function readValues(
     const given = values[field.code] ?? (field.plate && plate?.[field.plate]);
     if (given === undefined) {
       if (field.optional) continue;
-      return refuse('missing', missingSentence(field), field.code);
+      return err('missing', missingSentence(field), field.code);
     }
     const problem = fieldProblem(field, given);
-    if (problem !== null) return refuse(problem.code, problem.sentence, field.code);
+    if (problem !== null) return err(problem.code, problem.sentence, field.code);
     read.set(field.code, given as number | string);
   }
-  return succeed(read);
+  return ok(read);
 }
 
 function missingSentence(field: FieldDefinition): string {
@@ -113,16 +113,16 @@ export function fieldProblem(
   }
   if (given >= field.min && given <= field.max) return null;
   const kind = field.as === 'quantity' ? field.quantity : undefined;
-  const say = (value: number) =>
-    kind ? sayQuantity(value, kind, {}) : `${value.toLocaleString('en')} ${(field as { unit: string }).unit}`;
+  const format = (value: number) =>
+    kind ? quantityText(value, kind, {}) : `${value.toLocaleString('en')} ${(field as { unit: string }).unit}`;
   const scale = kind === 'temperature' ? ' Was it read in °F?' : '';
   return {
     code: 'out-of-range',
-    sentence: `${field.name}: ${say(given)}? It lies between ${say(field.min)} and ${say(field.max)}.${scale}`,
+    sentence: `${field.name}: ${format(given)}? It lies between ${format(field.min)} and ${format(field.max)}.${scale}`,
   };
 }
 
-function sayQuantity(value: number, kind: QuantityKind, units: NonNullable<JudgeContext['units']>): string {
+function quantityText(value: number, kind: QuantityKind, units: NonNullable<JudgeContext['units']>): string {
   const { figure, unit } = formatQuantity(value, kind, unitByCode(kind, units[kind]));
   return `${figure} ${unit}`;
 }
@@ -144,6 +144,6 @@ function subjectOf(read: ReadonlyMap<string, number | string>, context: JudgeCon
     isBaseline: context.isBaseline ?? false,
     atmosphereBarAbs: context.atmosphereBarAbs ?? ATMOSPHERE_BAR,
     on: context.on,
-    say: (value, kind) => sayQuantity(value, kind, context.units ?? {}),
+    format: (value, kind) => quantityText(value, kind, context.units ?? {}),
   };
 }

@@ -31,8 +31,8 @@ const machines = {
 } as const;
 
 /** `none`: nothing to compare with yet; a code in capitals: refused with that problem. */
-type Said = Verdict | 'none' | Uppercase<string>;
-type Row = readonly [machine: keyof typeof machines, check: string, values: CheckValues, said: Said];
+type Expected = Verdict | 'none' | Uppercase<string>;
+type Row = readonly [machine: keyof typeof machines, check: string, values: CheckValues, expected: Expected];
 
 /** Receiver of 270 L from 6 to 8 bar takes close to 270·2/1.013 = 533 L, with Z 535 L. */
 const pump = (seconds: number, more: CheckValues = {}) => ({ fromBar: 6, toBar: 8, seconds, ...more });
@@ -300,10 +300,10 @@ const rows: readonly Row[] = [
   ['piston', 'leak-down', { fromBar: 8, toBar: 6, seconds: 300 }, 'act'],
   ['piston', 'leak-down', { fromBar: 8, toBar: 6, seconds: 5 }, 'act'],
   ['piston', 'leak-down', { fromBar: 8, toBar: 6, seconds: 4 }, 'TOO-SHORT'],
-  ['piston', 'loaded-share', { onSeconds: 5, offSeconds: 95 }, 'good'],
-  ['piston', 'loaded-share', { onSeconds: 10, offSeconds: 90 }, 'watch'],
-  ['piston', 'loaded-share', { onSeconds: 25, offSeconds: 75 }, 'act'],
-  ['piston', 'loaded-share', { onSeconds: 60, offSeconds: 0 }, 'act'],
+  ['piston', 'leak-load-cycle', { onSeconds: 5, offSeconds: 95 }, 'good'],
+  ['piston', 'leak-load-cycle', { onSeconds: 10, offSeconds: 90 }, 'watch'],
+  ['piston', 'leak-load-cycle', { onSeconds: 25, offSeconds: 75 }, 'act'],
+  ['piston', 'leak-load-cycle', { onSeconds: 60, offSeconds: 0 }, 'act'],
   // Stationary screw 95, 102, 110; the air it draws in at 20 °C and 60 % drops its water at 54 °C and 10 bar.
   ['screw', 'discharge-temperature', heat(94.9), 'good'],
   ['screw', 'discharge-temperature', heat(95), 'watch'],
@@ -395,10 +395,10 @@ const rows: readonly Row[] = [
   ['pumped', 'shutdowns', trips('none', 'none', 'yes'), 'watch'],
   ['screw', 'modifications', { found: 'recorded' }, 'good'],
   ['screw', 'modifications', { found: 'new' }, 'watch'],
-  ['screw', 'loaded-hours', { totalHours: 100, loadedHours: 60 }, 'good'],
-  ['screw', 'loaded-hours', { totalHours: 100, loadedHours: 59 }, 'watch'],
-  ['screw', 'loaded-hours', { totalHours: 100, loadedHours: 0 }, 'watch'],
-  ['screw', 'loaded-hours', { totalHours: 100, loadedHours: 101 }, 'LOADED-ABOVE-TOTAL'],
+  ['screw', 'load-factor', { totalHours: 100, loadedHours: 60 }, 'good'],
+  ['screw', 'load-factor', { totalHours: 100, loadedHours: 59 }, 'watch'],
+  ['screw', 'load-factor', { totalHours: 100, loadedHours: 0 }, 'watch'],
+  ['screw', 'load-factor', { totalHours: 100, loadedHours: 101 }, 'LOADED-ABOVE-TOTAL'],
   // Dry 1,000 g, saturated 1,200 g: 1,159 g is 79.5 %, 1,160 g 80 %, 1,200 g all of it; a slip from 200 % on.
   ['high', 'cartridge-weight', cartridge(1159), 'good'],
   ['high', 'cartridge-weight', cartridge(1160), 'watch'],
@@ -544,17 +544,17 @@ const rows: readonly Row[] = [
   ['two', 'stage-pressures', { intakeTempC: 20, stage1Bar: 5.0, stage2Bar: 35 }, 'good'],
 ];
 
-test.each(rows)('%s, %s, %j: %s', (machine, check, values, said) => {
+test.each(rows)('%s, %s, %j: %s', (machine, check, values, expected) => {
   const outcome = judgeCheck(check, values, { plate: machines[machine], on: '2026-06-01' });
   if (!outcome.ok) {
     expect([outcome.problem.code.toUpperCase(), outcome.problem.sentence]).toEqual([
-      said,
+      expected,
       expect.stringMatching(/[.!?]$/),
     ]);
     return;
   }
   const { verdict, noComparison, reason } = outcome.value;
-  expect([noComparison ? 'none' : verdict, reason]).toEqual([said, expect.stringMatching(/[.!?]$/)]);
+  expect([noComparison ? 'none' : verdict, reason]).toEqual([expected, expect.stringMatching(/[.!?]$/)]);
 });
 
 test('every check of the library is in the table', () => {
@@ -563,8 +563,8 @@ test('every check of the library is in the table', () => {
 });
 
 test('every verdict that a check can give is in the table, and every refusal of its own', () => {
-  const said = new Set(rows.map(([, , , one]) => one));
-  expect([...said].filter((one) => one === one.toUpperCase()).length).toBeGreaterThan(10);
+  const expected = new Set(rows.map(([, , , one]) => one));
+  expect([...expected].filter((one) => one === one.toUpperCase()).length).toBeGreaterThan(10);
   // Those that only ever refuse to be good on a figure have both sides of it.
   for (const { code } of checkLibrary) {
     const verdicts = new Set(rows.filter(([, check]) => check === code).map(([, , , one]) => one));

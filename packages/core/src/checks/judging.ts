@@ -1,4 +1,4 @@
-import { refuse, succeed, type Outcome } from '../basics/index.js';
+import { err, ok, type Result } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
 import type {
   CheckSubject,
@@ -16,12 +16,12 @@ export function judged(
   verdict: Verdict,
   reason: string,
   parts: Partial<Omit<Judgement, 'verdict' | 'reason'>> = {},
-): Outcome<Judgement> {
-  return succeed({ verdict, reason, limit: null, figure: null, figures: [], suggests: [], ...parts });
+): Result<Judgement> {
+  return ok({ verdict, reason, limit: null, figure: null, figures: [], suggests: [], ...parts });
 }
 
 /** A verdict as it is said: with nothing to compare with none was given. */
-export function sayVerdict({
+export function describeVerdict({
   verdict,
   noComparison,
 }: {
@@ -54,14 +54,14 @@ export interface Shown {
 export function worstOf(
   shown: readonly [Shown, ...Shown[]],
   parts: Partial<Omit<Judgement, 'verdict' | 'reason'>> = {},
-): Outcome<Judgement> {
+): Result<Judgement> {
   const inOrder = [...shown].sort((a, b) => verdicts.indexOf(b.verdict) - verdicts.indexOf(a.verdict));
   const worst = inOrder[0]!;
-  const said = worst.verdict === 'good' ? [worst] : inOrder.filter(({ verdict }) => verdict !== 'good');
-  return judged(worst.verdict, said.map(({ reason }) => reason).join(' '), {
+  const toSay = worst.verdict === 'good' ? [worst] : inOrder.filter(({ verdict }) => verdict !== 'good');
+  return judged(worst.verdict, toSay.map(({ reason }) => reason).join(' '), {
     ...parts,
     limit: worst.limit ?? null,
-    suggests: said.flatMap(({ suggests = [] }) => suggests),
+    suggests: toSay.flatMap(({ suggests = [] }) => suggests),
   });
 }
 
@@ -72,38 +72,38 @@ export function gaugeErrorBar(given: CheckSubject): number | null {
 }
 
 /** Refuses a figure that the check cannot do without. */
-export function missing(field: string, sentence: string): Outcome<never> {
-  return refuse('missing', sentence, field);
+export function missing(field: string, sentence: string): Result<never> {
+  return err('missing', sentence, field);
 }
 
-export function limit(value: number | null, words: string, origin: LimitOrigin): JudgedLimit {
-  return { value, words, origin };
+export function limit(value: number | null, text: string, origin: LimitOrigin): JudgedLimit {
+  return { value, text, origin };
 }
 
-export function doTask(task: string, words: string): Suggestion {
-  return { task, words };
+export function doTask(task: string, text: string): Suggestion {
+  return { task, text };
 }
 
-export function lookAt(station: string, words: string): Suggestion {
-  return { station, words };
+export function lookAt(station: string, text: string): Suggestion {
+  return { station, text };
 }
 
 /** The graver of two verdicts. */
-export function graver(a: Verdict, b: Verdict): Verdict {
+export function worse(a: Verdict, b: Verdict): Verdict {
   return verdicts.indexOf(a) >= verdicts.indexOf(b) ? a : b;
 }
 
 /** Bounds past which a figure is watched, acted on, or stops the machine; a figure on its bound is past it. */
-export interface Steps {
+export interface Thresholds {
   readonly watch?: number;
   readonly act?: number;
   readonly stop?: number;
 }
 
 /** The verdict on a figure that is worse when higher. */
-export function whenHigh(
+export function verdictAbove(
   value: number,
-  { watch = Infinity, act = Infinity, stop = Infinity }: Steps,
+  { watch = Infinity, act = Infinity, stop = Infinity }: Thresholds,
 ): Verdict {
   if (value >= stop) return 'stop';
   if (value >= act) return 'act';
@@ -111,7 +111,7 @@ export function whenHigh(
 }
 
 /** The step that a verdict was given for; the nearest one while it is good. */
-export function stepOf(verdict: Verdict, steps: Steps): number | null {
+export function thresholdOf(verdict: Verdict, steps: Thresholds): number | null {
   const { watch, act, stop } = steps;
   const byVerdict = { good: watch ?? act ?? stop, watch: watch ?? act, act, stop } as const;
   return byVerdict[verdict] ?? null;
@@ -138,6 +138,6 @@ export function valveTask(plate: DataPlate | undefined): string {
 }
 
 /** Words as they stand within a sentence: their first letter small. */
-export function lower(words: string): string {
-  return words.charAt(0).toLowerCase() + words.slice(1);
+export function lower(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
 }

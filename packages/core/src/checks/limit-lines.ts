@@ -189,7 +189,7 @@ export const limitLines: Readonly<Record<string, readonly LimitLine[]>> = {
     line('act', `${percent(LEAK.act!)} of its delivery`),
     line('refused', `shorter than ${SHORTEST_S} s`),
   ],
-  'loaded-share': [
+  'leak-load-cycle': [
     line('watch', `loaded ${percent(LEAK.watch!)} of the time with no air used`),
     line('act', `loaded ${percent(LEAK.act!)} of the time`),
   ],
@@ -232,7 +232,7 @@ export const limitLines: Readonly<Record<string, readonly LimitLine[]>> = {
   ],
   'filter-condition': [line('act', 'dirty'), line('stop', 'torn or missing')],
   modifications: [line('watch', 'something that is not on record')],
-  'loaded-hours': [
+  'load-factor': [
     line('watch', 'loaded less than 60 % of its hours'),
     line('refused', 'loaded above total'),
   ],

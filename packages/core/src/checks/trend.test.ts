@@ -26,7 +26,7 @@ describe('the trend of a check', () => {
   ])(
     'its noise told %s: nine times in ten a simulated line crosses after the early hour, and as often before the late one',
     (_, uncertainty, least) => {
-      const told = uncertainty;
+      const stated = uncertainty;
       // Noise of known size about a true line; the true crossing lies at 8,000 h.
       const normal = jstat.jStat.normal;
       const chance = alea('trend');
@@ -35,7 +35,7 @@ describe('the trend of a check', () => {
         const noisy = Array.from({ length: 8 }, (_, index): TrendPoint => {
           const hours = index * 500;
           const noise = 0.04 * normal.inv(0.0005 + 0.999 * chance(), 0, 1);
-          return { hours, value: 0.2 + hours * 1e-4 + noise, uncertainty: told };
+          return { hours, value: 0.2 + hours * 1e-4 + noise, uncertainty: stated };
         });
         const limit = trendOf(noisy, [], 1, 'higher')?.limitHours;
         if (!limit) continue;

@@ -272,8 +272,8 @@ function sumUp(worn: readonly number[], values: readonly number[]): void {
  */
 function fitEach({ cycle: { from, points }, limit, age, usualStart }: GridFacts, grid: Grid): number {
   const count = points.length;
-  const told = points.reduce((sum, { uncertainty }) => sum + uncertainty ** 2, 0) / count;
-  const noise = Math.max(1e-9, NOISE_FACTOR ** 2 * Math.max(told, seenNoise(points)));
+  const stated = points.reduce((sum, { uncertainty }) => sum + uncertainty ** 2, 0) / count;
+  const noise = Math.max(1e-9, NOISE_FACTOR ** 2 * Math.max(stated, seenNoise(points)));
   const toLimit = limit - usualStart;
   const ratio = noise / Math.max(noise, (START_SHARE * toLimit) ** 2);
   const values = points.map(({ value }) => value - usualStart);

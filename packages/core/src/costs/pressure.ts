@@ -1,4 +1,4 @@
-import { bounds, outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, ok, type Result } from '../basics/index.js';
 
 /** About one per cent of the energy for every 0.14 bar (2 psi) of pressure (US DOE, memory). */
 const SHARE_PER_BAR = 0.01 / 0.14;
@@ -9,7 +9,7 @@ const SHARE_PER_BAR = 0.01 / 0.14;
  * @param bar pressure difference, 0 to 5: further on the rule no longer holds
  * @returns share of the compressor's energy
  */
-export function energyShareOfPressure(bar: number): Outcome<number> {
+export function energyShareOfPressure(bar: number): Result<number> {
   const figure = {
     field: 'bar',
     value: bar,
@@ -17,7 +17,7 @@ export function energyShareOfPressure(bar: number): Outcome<number> {
     max: 5,
     sentence: 'The rule of 1 % for 0.14 bar holds up to 5 bar.',
   };
-  return outOfRange([figure]) ?? succeed(bar * SHARE_PER_BAR);
+  return outOfRange([figure]) ?? ok(bar * SHARE_PER_BAR);
 }
 
 /** What a separator element costs, new and spent. */
@@ -37,7 +37,7 @@ export interface SeparatorCosts {
  *
  * @returns hours of running
  */
-export function cheapestSeparatorHours(costs: SeparatorCosts): Outcome<number> {
+export function cheapestSeparatorHours(costs: SeparatorCosts): Result<number> {
   const { priceCents, growthBarPerHour, powerKw, priceCentsPerKwh } = costs;
   const wrong = outOfRange([
     bounds.positive('priceCents', priceCents, 100_000_000, 'The price'),
@@ -47,5 +47,5 @@ export function cheapestSeparatorHours(costs: SeparatorCosts): Outcome<number> {
   ]);
   if (wrong) return wrong;
   const centsPerBarHour = SHARE_PER_BAR * powerKw * priceCentsPerKwh;
-  return succeed(Math.sqrt((2 * priceCents) / (growthBarPerHour * centsPerBarHour)));
+  return ok(Math.sqrt((2 * priceCents) / (growthBarPerHour * centsPerBarHour)));
 }

@@ -1,4 +1,4 @@
-import { bounds, outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, ok, type Result } from '../basics/index.js';
 
 /** Mending what is there. */
 export interface Repair {
@@ -30,7 +30,7 @@ export interface RepairOrReplace {
  * Repair or replace, by what each costs for a year of further service, without interest: parts and labour over
  * the further life, against price and standstill over the new life less the energy saved.
  */
-export function repairOrReplace(repair: Repair, replacement: Replacement): Outcome<RepairOrReplace> {
+export function repairOrReplace(repair: Repair, replacement: Replacement): Result<RepairOrReplace> {
   const cents = (field: string, value: number) => ({
     field,
     value,
@@ -58,7 +58,7 @@ export function repairOrReplace(repair: Repair, replacement: Replacement): Outco
   if (wrong) return wrong;
   const { partsCents, labourHours, labourCentsPerHour, furtherYears } = repair;
   const { priceCents, lifeYears, savedKwhPerYear, priceCentsPerKwh, downtimeCents } = replacement;
-  return succeed({
+  return ok({
     repairCentsPerYear: (partsCents + labourHours * labourCentsPerHour) / furtherYears,
     replaceCentsPerYear: (priceCents + downtimeCents) / lifeYears - savedKwhPerYear * priceCentsPerKwh,
   });

@@ -1,4 +1,4 @@
-import { bounds, outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, ok, type Result } from '../basics/index.js';
 
 /** A belt gives by one sixty-fourth of its free span under the maker's force (belt makers' common practice). */
 const SPAN_SHARE = 64;
@@ -10,8 +10,8 @@ const SPAN_SHARE = 64;
  * @returns mm
  * @example beltDeflection(480) // → 7.5 mm
  */
-export function beltDeflection(spanMm: number): Outcome<number> {
+export function beltDeflection(spanMm: number): Result<number> {
   return (
-    outOfRange([bounds.positive('spanMm', spanMm, 5000, 'The span, mm,')]) ?? succeed(spanMm / SPAN_SHARE)
+    outOfRange([bounds.positive('spanMm', spanMm, 5000, 'The span, mm,')]) ?? ok(spanMm / SPAN_SHARE)
   );
 }

@@ -1,4 +1,4 @@
-import { bounds, outOfRange, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, ok, type Result } from '../basics/index.js';
 
 /** Tolerance where the label states none. */
 export const USUAL_CAPACITOR_TOLERANCE = 0.06;
@@ -22,7 +22,7 @@ export function judgeCapacitor(
   measuredUf: number,
   labelUf: number,
   tolerance = USUAL_CAPACITOR_TOLERANCE,
-): Outcome<CapacitorFinding> {
+): Result<CapacitorFinding> {
   const wrong = outOfRange([
     {
       field: 'measuredUf',
@@ -42,7 +42,7 @@ export function judgeCapacitor(
   ]);
   if (wrong) return wrong;
   const [lowUf, highUf] = [labelUf * (1 - tolerance), labelUf * (1 + tolerance)];
-  return succeed({
+  return ok({
     deviation: measuredUf / labelUf - 1,
     lowUf,
     highUf,

@@ -2,10 +2,10 @@ import type { Instant } from '../basics/index.js';
 import { listed } from '../visit/index.js';
 import { factKind } from './fact-kind.js';
 
-interface PutOff {
+interface Deferral {
   readonly compressorId: string;
   readonly task: string;
-  readonly putOffAt: Instant;
+  readonly deferredAt: Instant;
   readonly reason: string;
   readonly untilHours: number | null;
   readonly untilOn: string | null;
@@ -13,14 +13,14 @@ interface PutOff {
   readonly corrects: string | null;
 }
 
-const putOff = factKind<PutOff>({
+const deferral = factKind<Deferral>({
   kind: 'put-off',
   title: 'Put off',
-  collection: 'put-offs',
-  content: ['compressorId', 'task', 'putOffAt', 'reason', 'untilHours', 'untilOn', 'risk', 'corrects'],
-  at: ({ putOffAt }) => putOffAt,
-  text: ({ task, reason, risk, untilOn, untilHours, putOffAt }, names) => {
-    const hours = untilHours === null ? null : names.hours(untilHours, putOffAt);
+  collection: 'deferrals',
+  content: ['compressorId', 'task', 'deferredAt', 'reason', 'untilHours', 'untilOn', 'risk', 'corrects'],
+  at: ({ deferredAt }) => deferredAt,
+  text: ({ task, reason, risk, untilOn, untilHours, deferredAt }, names) => {
+    const hours = untilHours === null ? null : names.hours(untilHours, deferredAt);
     const until = [untilOn, hours].filter((one) => one !== null);
     return `Put off: ${names.task(task)}, until ${until.join(' or ')}. ${reason}${risk === null ? '' : ` The risk: ${risk}`}`;
   },
@@ -45,4 +45,4 @@ const startingPoint = factKind<StartingPoint>({
 });
 
 /** What moves due dates besides the work itself. */
-export const planningFacts = { putOff, startingPoint } as const;
+export const planningFacts = { deferral, startingPoint } as const;

@@ -7,9 +7,9 @@ type Taken = TakenOut & { readonly compressorId: string; readonly finding: strin
 const outOfService = factKind<Taken>({
   kind: 'out-of-service',
   title: 'Out of service',
-  content: ['compressorId', 'since', 'scope', 'place', 'ground', 'why', 'finding', 'toShow', 'told'],
+  content: ['compressorId', 'since', 'scope', 'place', 'ground', 'why', 'finding', 'toShow', 'informed'],
   at: ({ since }) => since,
-  text: ({ why, told, ...stop }) => `${stopText(stop)}: ${why}${told === null ? '' : `, told to ${told}`}`,
+  text: ({ why, informed, ...stop }) => `${stopText(stop)}: ${why}${informed === null ? '' : `, told to ${informed}`}`,
 });
 
 interface Back extends CameBack {

@@ -1,6 +1,6 @@
 import type { Instant } from '../basics/index.js';
 import { factKind, hoursText } from './fact-kind.js';
-import { sayVerdict, type CheckValues, type Judgement, type Verdict } from '../checks/index.js';
+import { describeVerdict, type CheckValues, type Judgement, type Verdict } from '../checks/index.js';
 import { ourEntryKinds, type EntryKind, type RepairKind } from '../repairs/index.js';
 import { listed, LOOKED_AT, readRecordedBody, spelled, stepText } from '../visit/index.js';
 
@@ -46,7 +46,7 @@ const measurement = factKind<Measurement>({
   content: ['compressorId', 'check', 'takenAt', 'values', 'hours', 'baseline', 'corrects'],
   at: ({ takenAt }) => takenAt,
   text: ({ check, judgement }, names) =>
-    `${names.check(check)}, ${sayVerdict(judgement)}: ${judgement.reason}`,
+    `${names.check(check)}, ${describeVerdict(judgement)}: ${judgement.reason}`,
 });
 
 interface Repair {
@@ -76,7 +76,7 @@ interface RepairEntry {
   readonly repairId: string;
   readonly kind: EntryKind;
   readonly at: Instant;
-  readonly words: string;
+  readonly text: string;
   readonly minutes: number | null;
   readonly count: number | null;
   readonly part: string | null;
@@ -96,7 +96,7 @@ export function repairEntryFact(kinds = ourEntryKinds) {
       'repairId',
       'kind',
       'at',
-      'words',
+      'text',
       'minutes',
       'count',
       'part',
@@ -106,8 +106,8 @@ export function repairEntryFact(kinds = ourEntryKinds) {
       'session',
     ],
     at: ({ at }) => at,
-    text: ({ kind, words, minutes, outcome }) =>
-      `${kinds.get(kind)?.name ?? spelled(kind)}: ${words}${minutes === null ? '' : `, ${minutes} min`}${outcome === null ? '' : `, ${outcome.verdict}`}`,
+    text: ({ kind, text, minutes, outcome }) =>
+      `${kinds.get(kind)?.name ?? spelled(kind)}: ${text}${minutes === null ? '' : `, ${minutes} min`}${outcome === null ? '' : `, ${outcome.verdict}`}`,
   });
 }
 

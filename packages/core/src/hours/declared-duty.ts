@@ -2,14 +2,14 @@ import {
   DAY_MS,
   localDayAt,
   parseLocalDate,
-  refuse,
+  err,
   startOfLocalDay,
-  succeed,
+  ok,
   type DayNumber,
   type Instant,
-  type Outcome,
+  type Result,
 } from '../basics/index.js';
-import type { WorkingTime } from './season.js';
+import type { OperatingTime } from './season.js';
 
 /** What its owner says a machine runs. */
 export interface DeclaredDuty {
@@ -27,18 +27,18 @@ export interface Closure {
 }
 
 /** Reads `2026-07-20/2026-08-02`. */
-export function parseClosure(text: string): Outcome<Closure> {
+export function parseClosure(text: string): Result<Closure> {
   const [first, last, ...more] = text.split('/');
   const from = parseLocalDate(first ?? '');
   const to = parseLocalDate(last ?? '');
   if (!from.ok || !to.ok || more.length > 0) {
-    return refuse('not-a-closure', 'Write a closure as its first and last day, like 2026-07-20/2026-08-02.');
+    return err('not-a-closure', 'Write a closure as its first and last day, like 2026-07-20/2026-08-02.');
   }
   const closure = { from: from.value, until: to.value + 1 };
   if (closure.until <= closure.from) {
-    return refuse('not-a-closure', 'A closure ends on the day it begins, or later.');
+    return err('not-a-closure', 'A closure ends on the day it begins, or later.');
   }
-  return succeed(closure);
+  return ok(closure);
 }
 
 /** Monday is day 0 of the week; 1970 began on a Thursday. */
@@ -55,7 +55,7 @@ export function declaredTime(
   duty: Omit<DeclaredDuty, 'hoursPerWeek'>,
   timeZone: string,
   from: Instant,
-): WorkingTime {
+): OperatingTime {
   const closed = new Set((duty.closedWeekdays ?? []).map((weekday) => weekday - 1));
   const open = [0, 1, 2, 3, 4, 5, 6].map((weekday) => (closed.has(weekday) && closed.size < 7 ? 0 : 1));
   const weight = 7 / open.reduce<number>((sum, is) => sum + is, 0);

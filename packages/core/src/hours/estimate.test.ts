@@ -6,13 +6,13 @@ import {
   hoursFromAir,
   hoursFromCycles,
   parseClosure,
-  sayEstimate,
+  describeEstimate,
 } from './index.js';
 
 describe('hours from counted cycles', () => {
   test('240 cycles of 2½ minutes are 10 h', () => {
     expect(hoursFromCycles(240, 2.5)).toEqual({ ok: true, value: 10 });
-    expect(sayEstimate({ cycles: 240, pumpUpMinutes: 2.5 })).toBe('Estimated: 240 cycles × 2.5 min.');
+    expect(describeEstimate({ cycles: 240, pumpUpMinutes: 2.5 })).toBe('Estimated: 240 cycles × 2.5 min.');
   });
 
   test.each([
@@ -32,7 +32,7 @@ describe('hours from counted cycles', () => {
 describe('hours from air delivered', () => {
   test('60 m³ at 200 L/min are 5 h', () => {
     expect(hoursFromAir(60_000, 200)).toEqual({ ok: true, value: 5 });
-    expect(sayEstimate({ airL: 60_000, fadLpm: 200 })).toBe('Estimated: 60 m³ of air ÷ 200 L/min.');
+    expect(describeEstimate({ airL: 60_000, fadLpm: 200 })).toBe('Estimated: 60 m³ of air ÷ 200 L/min.');
   });
 
   test.each([

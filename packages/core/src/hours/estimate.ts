@@ -1,4 +1,4 @@
-import { refuse, succeed, type Outcome } from '../basics/index.js';
+import { err, ok, type Result } from '../basics/index.js';
 import { formatFigure } from '../quantities/index.js';
 
 const MOST_CYCLES = 10_000_000;
@@ -14,18 +14,18 @@ const MOST_AIR_L = 1e10;
  * @returns hours, or `out-of-range` with a sentence
  * @example hoursFromCycles(240, 2.5) // → 10 h
  */
-export function hoursFromCycles(cycles: number, pumpUpMinutes: number): Outcome<number> {
+export function hoursFromCycles(cycles: number, pumpUpMinutes: number): Result<number> {
   if (!(cycles >= 0 && cycles <= MOST_CYCLES)) {
-    return refuse('out-of-range', 'Count the cycles from 0 to 10,000,000.', 'cycles');
+    return err('out-of-range', 'Count the cycles from 0 to 10,000,000.', 'cycles');
   }
   if (!(pumpUpMinutes > 0 && pumpUpMinutes <= MOST_MINUTES)) {
-    return refuse(
+    return err(
       'out-of-range',
       'One pump-up takes more than no time, and less than a day.',
       'pumpUpMinutes',
     );
   }
-  return succeed((cycles * pumpUpMinutes) / 60);
+  return ok((cycles * pumpUpMinutes) / 60);
 }
 
 /**
@@ -37,28 +37,28 @@ export function hoursFromCycles(cycles: number, pumpUpMinutes: number): Outcome<
  * @returns hours, or `out-of-range` with a sentence
  * @example hoursFromAir(60_000, 200) // → 5 h
  */
-export function hoursFromAir(airL: number, fadLpm: number): Outcome<number> {
+export function hoursFromAir(airL: number, fadLpm: number): Result<number> {
   if (!(airL >= 0 && airL <= MOST_AIR_L)) {
-    return refuse(
+    return err(
       'out-of-range',
       'The air delivered cannot be negative, nor more than ten million cubic metres.',
       'airL',
     );
   }
   if (!(fadLpm > 0 && fadLpm <= 200_000)) {
-    return refuse('out-of-range', 'The free air delivered must be known, from 0 to 200,000 L/min.', 'fadLpm');
+    return err('out-of-range', 'The free air delivered must be known, from 0 to 200,000 L/min.', 'fadLpm');
   }
-  return succeed(airL / fadLpm / 60);
+  return ok(airL / fadLpm / 60);
 }
 
 /** How an estimate came about, to stand beside it in the record. */
-export function sayEstimate(
+export function describeEstimate(
   way:
     | { readonly cycles: number; readonly pumpUpMinutes: number }
     | { readonly airL: number; readonly fadLpm: number },
 ): string {
-  const say = (figure: number) => formatFigure(figure, { figures: 6, maxDecimals: 1 });
+  const format = (figure: number) => formatFigure(figure, { figures: 6, maxDecimals: 1 });
   return 'cycles' in way
-    ? `Estimated: ${say(way.cycles)} cycles × ${say(way.pumpUpMinutes)} min.`
-    : `Estimated: ${say(way.airL / 1000)} m³ of air ÷ ${say(way.fadLpm)} L/min.`;
+    ? `Estimated: ${format(way.cycles)} cycles × ${format(way.pumpUpMinutes)} min.`
+    : `Estimated: ${format(way.airL / 1000)} m³ of air ÷ ${format(way.fadLpm)} L/min.`;
 }

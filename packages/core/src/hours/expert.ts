@@ -1,5 +1,5 @@
 import type { LevelStart } from './local-level.js';
-import type { WorkingTime } from './season.js';
+import type { OperatingTime } from './season.js';
 
 /** A way of seeing how a machine is used, replayed over its past: what it foresaw after each interval. */
 export interface Expert {
@@ -34,7 +34,7 @@ export interface Foreseen {
 /** How the hours go on from the last reading, by one way of seeing it. */
 export interface Outlook {
   readonly weight: number;
-  readonly time: WorkingTime;
+  readonly time: OperatingTime;
   /** Present rate m, hours a working day. */
   readonly level: number;
   /** Variance P of that rate, (h/day)². */

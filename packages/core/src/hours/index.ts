@@ -47,7 +47,7 @@ export {
 export { type Outlook } from './expert.js';
 export { normalBelow } from './normal.js';
 export { type UseChange } from './weigh-views.js';
-export { sayTimesUsed, sayUseChange } from './say-use-change.js';
+export { describeTimesUsed, describeUseChange } from './say-use-change.js';
 export {
   learnPrior,
   practicePrior,
@@ -69,7 +69,7 @@ export {
   type HoursAhead,
   type ReadingWorth,
 } from './forecast.js';
-export { plainTime, type Season, type WorkingTime } from './season.js';
+export { plainTime, type Season, type OperatingTime } from './season.js';
 export {
   declaredHours,
   declaredTime,
@@ -77,7 +77,7 @@ export {
   type Closure,
   type DeclaredDuty,
 } from './declared-duty.js';
-export { hoursFromAir, hoursFromCycles, sayEstimate } from './estimate.js';
+export { hoursFromAir, hoursFromCycles, describeEstimate } from './estimate.js';
 export { LONG_GAP_DAYS, readingMarks, type ReadingMark } from './reading-marks.js';
 export { hourSeries, loadedShare, type SeriesPoint } from './hour-series.js';
 export { guessImport, readImportRow, type ImportedRow, type ImportMapping } from './reading-import.js';
@@ -88,7 +88,7 @@ export {
   isMeterChanged,
   meterScaleAt,
   onMeter,
-  sayHoursSeen,
+  formatHoursSeen,
   type MeterScale,
-  type SaidHours,
+  type StatedHours,
 } from './meter-scale.js';

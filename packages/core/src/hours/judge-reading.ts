@@ -1,4 +1,4 @@
-import { HOUR_MS, sayMoment, type Instant, type Problem } from '../basics/index.js';
+import { HOUR_MS, formatMoment, type Instant, type Problem } from '../basics/index.js';
 import { formatFigure } from '../quantities/index.js';
 import type { HourLog, HourReading, MeterChange } from './hour-log.js';
 import { continuousPoints, type HourPoint } from './run-hours.js';
@@ -21,7 +21,7 @@ export function futureProblem(at: Instant, field: string, { now, timeZone }: Jud
   return {
     code: 'in-the-future',
     field,
-    sentence: `${sayMoment(at, timeZone)} has not come yet. Check the date.`,
+    sentence: `${formatMoment(at, timeZone)} has not come yet. Check the date.`,
   };
 }
 
@@ -100,21 +100,21 @@ function stepProblem(
   const gained = later.hours - earlier.hours;
   const elapsed = (later.at - earlier.at) / HOUR_MS;
   if (gained >= -1e-6 && gained <= elapsed + CLOCK_TOLERANCE_H) return null;
-  const from = sayFigure(leaving(earlier));
-  const to = sayFigure(arriving(later));
+  const from = formatHoursFigure(leaving(earlier));
+  const to = formatHoursFigure(arriving(later));
   if (gained < 0) {
     const sentence =
       judged === later
-        ? `${to} is less than the ${from} on ${sayMoment(earlier.at, timeZone)}. Is it a slip, a new meter, or did the meter roll over?`
-        : `${from} is more than the ${to} read later, on ${sayMoment(later.at, timeZone)}. Is it a slip, or was the meter changed in between?`;
+        ? `${to} is less than the ${from} on ${formatMoment(earlier.at, timeZone)}. Is it a slip, a new meter, or did the meter roll over?`
+        : `${from} is more than the ${to} read later, on ${formatMoment(later.at, timeZone)}. Is it a slip, or was the meter changed in between?`;
     return { code: 'goes-backwards', field, sentence };
   }
   return {
     code: 'faster-than-the-clock',
     field,
     sentence:
-      `From ${from} on ${sayMoment(earlier.at, timeZone)} to ${to} on ${sayMoment(later.at, timeZone)} ` +
-      `is ${sayFigure(gained)} of running in ${sayFigure(elapsed)}. No machine runs more than 24 h a day.`,
+      `From ${from} on ${formatMoment(earlier.at, timeZone)} to ${to} on ${formatMoment(later.at, timeZone)} ` +
+      `is ${formatHoursFigure(gained)} of running in ${formatHoursFigure(elapsed)}. No machine runs more than 24 h a day.`,
   };
 }
 
@@ -127,7 +127,7 @@ function leaving({ origin }: HourPoint): number {
   return origin.kind === 'reading' ? origin.fact.hours : origin.fact.newStartHours;
 }
 
-function sayFigure(hours: number): string {
+function formatHoursFigure(hours: number): string {
   return `${formatFigure(hours, { figures: 6, maxDecimals: 1 })} h`;
 }
 
@@ -140,7 +140,7 @@ function aboveTotalProblem(log: HourLog, loaded: HourReading, { timeZone }: Judg
   return {
     code: 'loaded-above-total',
     field: 'hours',
-    sentence: `${sayFigure(loaded.hours)} loaded is more than the ${sayFigure(next.hours)} total on ${sayMoment(next.takenAt, timeZone)}. Are the two counters mixed up?`,
+    sentence: `${formatHoursFigure(loaded.hours)} loaded is more than the ${formatHoursFigure(next.hours)} total on ${formatMoment(next.takenAt, timeZone)}. Are the two counters mixed up?`,
   };
 }
 

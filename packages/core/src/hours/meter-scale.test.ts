@@ -8,7 +8,7 @@ import {
   meterScaleAt,
   onMeter,
   runHoursOf,
-  sayHoursSeen,
+  formatHoursSeen,
   type HourReading,
   type MeterChange,
 } from './index.js';
@@ -123,6 +123,6 @@ describe('in words', () => {
     [FIRST_METER, 12.25, '12.3 h', '12.3 h'],
     [meterScaleAt(replaced, 'loaded', START + 20 * DAY_MS), 900, '900 h loaded', '900 h loaded'],
   ])('%j at %d: %s', (scale, hours, short, full) => {
-    expect([sayHoursSeen(scale, hours), sayHoursSeen(scale, hours, 'full')]).toEqual([short, full]);
+    expect([formatHoursSeen(scale, hours), formatHoursSeen(scale, hours, 'full')]).toEqual([short, full]);
   });
 });

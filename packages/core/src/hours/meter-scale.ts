@@ -61,14 +61,14 @@ export function isMeterChanged({ offset }: MeterScale): boolean {
 }
 
 /** A figure of hours as it is said: with the counter that it is on where that is not plain. */
-export interface SaidHours {
+export interface StatedHours {
   readonly figure: number;
   /** `meter`: what the meter fitted shows. `total`: over all meters. `loaded`: hours under load. */
   readonly counter: 'meter' | 'total' | 'loaded';
 }
 
 /** Continuous hours on the scale that the reader sees; what lies before this meter was fitted as a total. */
-export function hoursSeen(scale: MeterScale, hours: number): SaidHours {
+export function hoursSeen(scale: MeterScale, hours: number): StatedHours {
   if (scale.counts === 'loaded') return { figure: hours, counter: 'loaded' };
   const isBefore = scale.fittedAtHours !== null && isMeterChanged(scale) && hours < scale.fittedAtHours;
   return isBefore ? { figure: hours, counter: 'total' } : { figure: onMeter(scale, hours), counter: 'meter' };
@@ -80,16 +80,16 @@ export function hoursSeen(scale: MeterScale, hours: number): SaidHours {
  * @param form `short` leaves out the total beside a changed meter
  * @example sayHoursSeen({ offset: 5865, fittedAtHours: 5865, counts: 'total' }, 7975) // → '2,110 h on the meter, 7,975 h total'
  */
-export function sayHoursSeen(scale: MeterScale, hours: number, form: 'short' | 'full' = 'short'): string {
+export function formatHoursSeen(scale: MeterScale, hours: number, form: 'short' | 'full' = 'short'): string {
   const { figure, counter } = hoursSeen(scale, hours);
-  const said = sayFigureOfHours(figure);
-  if (counter !== 'meter') return `${said} ${counter}`;
+  const text = formatFigureOfHours(figure);
+  if (counter !== 'meter') return `${text} ${counter}`;
   return form === 'short' || !isMeterChanged(scale)
-    ? said
-    : `${said} on the meter, ${sayFigureOfHours(hours)} total`;
+    ? text
+    : `${text} on the meter, ${formatFigureOfHours(hours)} total`;
 }
 
 /** Whole hours with their unit; thin ones keep a decimal. */
-function sayFigureOfHours(hours: number): string {
+function formatFigureOfHours(hours: number): string {
   return `${formatFigure(hours, { figures: 7, maxDecimals: Math.abs(hours) < 100 ? 1 : 0 })} h`;
 }

@@ -1,11 +1,11 @@
 import {
   dateOrders,
   readWrittenMoment,
-  refuse,
-  succeed,
+  err,
+  ok,
   type DateOrder,
   type Instant,
-  type Outcome,
+  type Result,
 } from '../basics/index.js';
 import type { CounterKind } from './hour-log.js';
 
@@ -37,25 +37,25 @@ const LONGEST_NOTE = 2000;
 const MOST_HOURS = 1_000_000;
 
 /** Reads one row of a list; the problem names the column in words. */
-export function readImportRow(cells: readonly string[], mapping: ImportMapping): Outcome<ImportedRow> {
+export function readImportRow(cells: readonly string[], mapping: ImportMapping): Result<ImportedRow> {
   const cell = (column: number | null) => (column === null ? '' : (cells[column] ?? '').trim());
   const unit = unescaped(cell(mapping.unit));
-  if (unit === '') return refuse('no-unit', 'No unit is named.', 'unit');
+  if (unit === '') return err('no-unit', 'No unit is named.', 'unit');
   const moment = [cell(mapping.date), cell(mapping.time)].filter((part) => part !== '').join(' ');
-  if (moment === '') return refuse('no-date', 'No date is given.', 'takenAt');
+  if (moment === '') return err('no-date', 'No date is given.', 'takenAt');
   const takenAt = readWrittenMoment(moment, mapping.dateOrder, mapping.timeZone);
-  if (!takenAt.ok) return refuse(takenAt.problem.code, takenAt.problem.sentence, 'takenAt');
+  if (!takenAt.ok) return err(takenAt.problem.code, takenAt.problem.sentence, 'takenAt');
   const hours = readFigure(cell(mapping.hours), mapping.decimal);
   if (!hours.ok) return hours;
   const counts = readCounter(cell(mapping.counts));
   if (counts === null) {
-    return refuse('no-counter', 'The counter is neither total nor loaded.', 'counts');
+    return err('no-counter', 'The counter is neither total nor loaded.', 'counts');
   }
   const note = unescaped(cell(mapping.note));
   if (note.length > LONGEST_NOTE) {
-    return refuse('note-too-long', `The note is longer than ${LONGEST_NOTE} characters.`, 'note');
+    return err('note-too-long', `The note is longer than ${LONGEST_NOTE} characters.`, 'note');
   }
-  return succeed({
+  return ok({
     unit,
     takenAt: takenAt.value,
     hours: hours.value,
@@ -70,22 +70,22 @@ function unescaped(text: string): string {
 }
 
 /** Reads a figure by the decimal sign stated; the other sign may only group thousands. */
-function readFigure(text: string, decimal: ImportMapping['decimal']): Outcome<number> {
+function readFigure(text: string, decimal: ImportMapping['decimal']): Result<number> {
   const [point, group] = decimal === 'comma' ? [',', '.'] : ['.', ','];
   const bare = text.replace(/\s*h(?:ours)?$/i, '').replace(/[\s'’\u00a0\u202f]/g, '');
   const [whole = '', ...rest] = bare.split(point);
   const grouped = new RegExp(`^\\d{1,3}(\\${group}\\d{3})+$`);
   const digits = grouped.test(whole) ? whole.replaceAll(group, '') : whole;
   const shown = `“${text.slice(0, 24)}”`;
-  if (text === '') return refuse('no-figure', 'No hours are given.', 'hours');
+  if (text === '') return err('no-figure', 'No hours are given.', 'hours');
   if (rest.length > 1 || !/^\d+$/.test(digits) || (rest.length === 1 && !/^\d*$/.test(rest[0]!))) {
-    return refuse('not-a-number', `${shown} is no figure with a decimal ${decimal}.`, 'hours');
+    return err('not-a-number', `${shown} is no figure with a decimal ${decimal}.`, 'hours');
   }
   const hours = Number(rest.length === 1 ? `${digits}.${rest[0]}` : digits);
   if (!(hours <= MOST_HOURS)) {
-    return refuse('out-of-range', `${shown} is more than any meter counts.`, 'hours');
+    return err('out-of-range', `${shown} is more than any meter counts.`, 'hours');
   }
-  return succeed(hours);
+  return ok(hours);
 }
 
 function readCounter(text: string): CounterKind | null {

@@ -1,4 +1,4 @@
-import { sayTimesUsed, sayUseChange } from './index.js';
+import { describeTimesUsed, describeUseChange } from './index.js';
 
 test.each([
   [1.5, 'half as much again'],
@@ -10,14 +10,14 @@ test.each([
   [0.5, 'half as much'],
   [0.21, 'a fifth as much'],
   [0.14, 'a 7th as much'],
-])('%d times is %s', (times, words) => {
-  expect(sayTimesUsed(times)).toBe(words);
+])('%d times is %s', (times, text) => {
+  expect(describeTimesUsed(times)).toBe(text);
 });
 
 test('with the day about which it changed, as it was there', () => {
   const at = Date.UTC(2026, 9, 1, 23, 30);
-  expect(sayUseChange({ at, before: 1, since: 5 }, 'Europe/Zurich')).toBe(
+  expect(describeUseChange({ at, before: 1, since: 5 }, 'Europe/Zurich')).toBe(
     'Used five times as much since about 2 Oct 2026',
   );
-  expect(sayUseChange({ at, before: 4, since: 0.01 }, 'UTC')).toBe('Hardly used since about 1 Oct 2026');
+  expect(describeUseChange({ at, before: 4, since: 0.01 }, 'UTC')).toBe('Hardly used since about 1 Oct 2026');
 });

@@ -1,4 +1,4 @@
-import { sayDayAt } from '../basics/index.js';
+import { describeDayAt } from '../basics/index.js';
 import type { UseChange } from './weigh-views.js';
 
 const TIMES = [
@@ -12,7 +12,7 @@ const TIMES = [
 const PARTS = ['', '', 'half as much', 'a third as much', 'a quarter as much', 'a fifth as much'];
 
 /** How much more, or less, a machine is used than before: `five times as much`, `half as much again`. */
-export function sayTimesUsed(times: number): string {
+export function describeTimesUsed(times: number): string {
   if (times >= 1) {
     if (times < 1.75) return 'half as much again';
     return (
@@ -33,9 +33,9 @@ const HARDLY = 0.1;
  *
  * @example sayUseChange({ at, before: 1, since: 5 }, 'Europe/Zurich') // → Used five times as much since about 2 Oct 2026
  */
-export function sayUseChange({ at, before, since }: UseChange, timeZone: string): string {
-  const on = sayDayAt(at, timeZone);
+export function describeUseChange({ at, before, since }: UseChange, timeZone: string): string {
+  const on = describeDayAt(at, timeZone);
   const times = since / Math.max(before, 1e-9);
   if (times < HARDLY) return `Hardly used since about ${on}`;
-  return `Used ${sayTimesUsed(times)} since about ${on}`;
+  return `Used ${describeTimesUsed(times)} since about ${on}`;
 }

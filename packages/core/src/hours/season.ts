@@ -214,7 +214,7 @@ function agreement(
  * Days as the machine counts them: a day in a time of the year when it runs twice its average counts as two. The
  * model of use runs on these days, and its dates are read back off them.
  */
-export interface WorkingTime {
+export interface OperatingTime {
   /** Working days from a fixed moment on. */
   at(moment: Instant): number;
   /** Working days per day at a moment. */
@@ -222,7 +222,7 @@ export interface WorkingTime {
 }
 
 /** Without a season, days are days. */
-export function plainTime(origin: Instant): WorkingTime {
+export function plainTime(origin: Instant): OperatingTime {
   return {
     at: (moment) => (moment - origin) / DAY_MS,
     factorAt: () => 1,
@@ -230,7 +230,7 @@ export function plainTime(origin: Instant): WorkingTime {
 }
 
 /** @param from a moment before which nothing will be asked, `to` one after which nothing will */
-export function seasonalTime({ factors }: Pick<Season, 'factors'>, from: Instant, to: Instant): WorkingTime {
+export function seasonalTime({ factors }: Pick<Season, 'factors'>, from: Instant, to: Instant): OperatingTime {
   const firstPart = partOf(from);
   const starts: Instant[] = [];
   const upTo: number[] = [];

@@ -2,7 +2,7 @@ import { DAY_MS, HOUR_MS } from '../basics/index.js';
 import { nthSmallest } from './nth-smallest.js';
 import { takeRow } from './rows.js';
 import type { RunHours } from './run-hours.js';
-import type { WorkingTime } from './season.js';
+import type { OperatingTime } from './season.js';
 
 /**
  * Hours gained between readings far enough apart to speak of use, in the order of time: `count` of them, in rows
@@ -65,7 +65,7 @@ const LEAST_WORKED = 0.01;
 export function workedDays(
   { bounds, days, count }: UseIntervals,
   { at }: RunHours,
-  time: WorkingTime,
+  time: OperatingTime,
 ): Float64Array {
   const worked = takeRow();
   let before = time.at(at[bounds[0]!]!);

@@ -6,7 +6,7 @@ import type { LevelStart } from './local-level.js';
 import type { Correction } from './past-score.js';
 import { freeRows } from './rows.js';
 import { hoursAt, type RunHours } from './run-hours.js';
-import { plainTime, seasonalTime, seasonOf, type Season, type WorkingTime } from './season.js';
+import { plainTime, seasonalTime, seasonOf, type Season, type OperatingTime } from './season.js';
 import { useIntervals, workedDays, type UseIntervals } from './use-intervals.js';
 import { viewsOf, type Panel, type Views } from './use-views.js';
 import { weighed, type UseChange } from './weigh-views.js';
@@ -32,7 +32,7 @@ export interface UseModel {
   readonly season: Season | null;
   /** A change of use that came to stay, the last one; null where there was none to be sure of. */
   readonly change: UseChange | null;
-  readonly time: WorkingTime;
+  readonly time: OperatingTime;
   /** Whether the machine has stood still for {@link IDLE_DAYS} working days. */
   readonly isIdle: boolean;
   readonly basedOn: UseGrounds;
@@ -52,7 +52,7 @@ export interface UseFacts {
   readonly declaredHoursPerWeek?: number | undefined;
   readonly prior?: FleetPrior | undefined;
   /** Days as the declared duty counts them, from a moment on: followed until there are readings to follow. */
-  readonly declaredTime?: ((from: Instant) => WorkingTime) | undefined;
+  readonly declaredTime?: ((from: Instant) => OperatingTime) | undefined;
 }
 
 /** Days of reading that the declared duty is worth. */
@@ -175,7 +175,7 @@ function typicalUse({ gained, count, spanDays }: UseIntervals, declared: number 
 }
 
 /** Whether the hours have stood still for {@link IDLE_DAYS} working days up to the last reading. */
-function isIdle({ at, hours }: RunHours, time: WorkingTime): boolean {
+function isIdle({ at, hours }: RunHours, time: OperatingTime): boolean {
   const last = at.length - 1;
   let since = last;
   while (since > 0 && hours[last]! - hours[since - 1]! <= NEXT_TO_NOTHING_H) since -= 1;

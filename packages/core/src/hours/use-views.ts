@@ -5,7 +5,7 @@ import { stretchesOf, tried, type Track, type Tried } from './past-score.js';
 import { regimeExpert, type RegimeExpert } from './regimes.js';
 import { takeRow } from './rows.js';
 import type { RunHours } from './run-hours.js';
-import type { Season, WorkingTime } from './season.js';
+import type { Season, OperatingTime } from './season.js';
 import { trendExpert, type TrendExpert } from './trend-expert.js';
 import { relativeScatter, type UseIntervals } from './use-intervals.js';
 
@@ -28,7 +28,7 @@ interface View<One extends Member = Member> {
 
 /** The experts on one way of counting days. */
 export interface Views extends Track {
-  readonly time: WorkingTime;
+  readonly time: OperatingTime;
   readonly scatter: number;
   readonly season: Season | null;
   readonly views: readonly [View<LevelExpert>, View<RegimeExpert>, View<TrendExpert>];
@@ -49,7 +49,7 @@ const PATTERN_OFF = 0.2;
 const [SHORT_WINDOW, SHORT_SCALE] = [80, 0.9];
 
 /** Lets every expert look at the readings, in working days. */
-export function viewsOf(seen: Seen, time: WorkingTime, worked: Float64Array, season: Season | null): Views {
+export function viewsOf(seen: Seen, time: OperatingTime, worked: Float64Array, season: Season | null): Views {
   const { scatter, experts } = expertsOn(seen, worked, season !== null);
   const { use, typical } = seen;
   const stretches = stretchesOf({ use, worked, typical });

@@ -129,7 +129,7 @@ function ventProblem(
     if (rules.has('least-time') && isSure !== true && (at - known.openedAt) / 1000 < least * TOO_SOON) {
       return against(
         'too-fast',
-        `It needs at least about ${sayTime(least)} through such a drain. Did it really go silent?`,
+        `It needs at least about ${formatTime(least)} through such a drain. Did it really go silent?`,
       );
     }
   } else if (answer === 'stood') {
@@ -161,7 +161,7 @@ export function leastSecondsOf({ vented, waitMinutes = 0 }: IsolationPoint): num
   return Math.max(vented ? leastVentSeconds(vented) : 0, 120 * waitMinutes);
 }
 
-function sayTime(seconds: number): string {
+function formatTime(seconds: number): string {
   return seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`;
 }
 
@@ -179,7 +179,7 @@ function lookProblem(
     return against('not-in-order', 'First the spaces themselves.');
   const left = waitMinutes * MINUTE - (at - lastSilence(fold));
   if (rulesOf(guarded).has('look-waits') && left > 0)
-    return against('too-soon', `Not yet: ${sayTime(Math.ceil(left / 1000))} more, everything open.`);
+    return against('too-soon', `Not yet: ${formatTime(Math.ceil(left / 1000))} more, everything open.`);
   return null;
 }
 

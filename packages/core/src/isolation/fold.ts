@@ -222,14 +222,14 @@ function ventAfter(
     default: {
       const isStruck = rulesOf(guarded).has('against');
       // A needle that was seen to fall fell, whatever the drain does.
-      const said: VentState = {
+      const state: VentState = {
         ...opened,
         openedAt: known?.openedAt ?? given.at,
         against: body.answer ?? 'nothing',
       };
       return isStruck
-        ? { ...said, signs: needle }
-        : { ...said, ...known, signs: known?.signs ?? [], against: null };
+        ? { ...state, signs: needle }
+        : { ...state, ...known, signs: known?.signs ?? [], against: null };
     }
   }
 }

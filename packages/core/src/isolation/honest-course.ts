@@ -23,7 +23,7 @@ export function honestCourse(plate: DataPlate, opens: readonly string[] | null):
   const steps: CourseStep[] = [];
   let seconds = 0;
   let silentAt = 0;
-  const say = (
+  const format = (
     point: IsolationPoint,
     tile: string,
     more: Omit<IsolateBody, 'kind' | 'step' | 'confirmed'>,
@@ -33,20 +33,20 @@ export function honestCourse(plate: DataPlate, opens: readonly string[] | null):
     seconds += HOLD_SECONDS;
   };
   const vent = (point: IsolationPoint, tile: string) => {
-    say(point, tile, { answer: 'passes' });
+    format(point, tile, { answer: 'passes' });
     seconds += Math.ceil(leastSecondsOf(point));
     silentAt = seconds;
     const needle = point.gauge === undefined ? 'none' : 'fell';
-    say(point, tile, { answer: 'silent', needle });
+    format(point, tile, { answer: 'silent', needle });
     const isOpenForward = points.some(({ code }) => code === point.emptiesInto);
     if (point.gauge !== undefined || point.hasTwoOpenings || isOpenForward) return;
     if (point.emptiesInto === undefined) {
       silentAt = seconds;
-      say(point, tile, { answer: 'second-opening' });
+      format(point, tile, { answer: 'second-opening' });
     } else {
       seconds += STOOD_MINUTES * 60;
       silentAt = seconds;
-      say(point, tile, { answer: 'stood' });
+      format(point, tile, { answer: 'stood' });
     }
   };
   // What is hot is waited for first; water is shut only then.
@@ -59,7 +59,7 @@ export function honestCourse(plate: DataPlate, opens: readonly string[] | null):
       if (point.kind === 'vent') vent(point, code);
       else {
         if (point.kind === 'look') seconds = Math.max(seconds, silentAt + (point.waitMinutes ?? 0) * 60);
-        say(point, code, { answer: 'holds' });
+        format(point, code, { answer: 'holds' });
       }
     }
   }

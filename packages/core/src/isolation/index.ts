@@ -31,7 +31,7 @@ export {
   STOOD_MINUTES,
   type Against,
 } from './against.js';
-export { missingFor, sayMissing, type Asking, type Missing } from './missing.js';
+export { missingFor, describeMissing, type Asking, type Missing } from './missing.js';
 export { guardRules, PAUSE_MINUTES, pauseMinutesOf, type Guarded, type GuardRule } from './rules.js';
 export { isolationList, isOfPointOfUse, pointOf, pointsNeeded } from './lists/index.js';
 export { honestCourse, type CourseStep } from './honest-course.js';

@@ -15,7 +15,7 @@ import {
   reasonAgainst,
   restartProblem,
   restartSteps,
-  sayMissing,
+  describeMissing,
   type IsolateBody,
   type IsolationEvent,
   type RestartBody,
@@ -52,7 +52,7 @@ function event(at: number, body: IsolationEvent['body'], more: Partial<Isolation
     ...more,
   };
 }
-const say = (step: string, answer: string, more: Partial<IsolateBody> = {}): IsolateBody => ({
+const format = (step: string, answer: string, more: Partial<IsolateBody> = {}): IsolateBody => ({
   kind: 'isolate',
   step,
   confirmed: true,
@@ -151,11 +151,11 @@ describe('what is asked for', () => {
     const without = events.filter(({ body }) => (body as IsolateBody).tile !== 'own-1');
     expect(missing(own, ['receiver'], without, end)).toContain('network');
     const fold = isolationOf({ plate: own }, without);
-    const said = sayMissing(
+    const text = describeMissing(
       own,
       missingFor({ plate: own }, fold, ['receiver'], { at: end, by: 'mira', session: 'one' }),
     );
-    expect(said).toContain('Valve to the paint shop');
+    expect(text).toContain('Valve to the paint shop');
   });
 
   test.each([piston, oilFree, screw, portable, highPressure, waterCooled])(
@@ -219,15 +219,15 @@ describe('the guard', () => {
     const until = events.findIndex(({ body }) => (body as IsolateBody).step === 'tower');
     const before = events.slice(0, until);
     const at = before.at(-1)!.doneAt + MINUTE;
-    const blocked = [...before, event(at, say('tower', 'nothing', { needle: 'off', pressureBar: 250 }))];
+    const blocked = [...before, event(at, format('tower', 'nothing', { needle: 'off', pressureBar: 250 }))];
     expect(missing(highPressure, ['tower'], blocked, at + MINUTE)).toContain('tower');
     const insists = [
       ...blocked,
-      event(at + MINUTE, say('tower', 'second-gauge', { needle: 'off', pressureBar: 250 })),
+      event(at + MINUTE, format('tower', 'second-gauge', { needle: 'off', pressureBar: 250 })),
     ];
     expect(missing(highPressure, ['tower'], insists, at + 2 * MINUTE)).toContain('tower');
     // Another opening on the same space lets it off.
-    const other = [...blocked, event(at + 2 * MINUTE, say('tower', 'second-opening', { needle: 'fell' }))];
+    const other = [...blocked, event(at + 2 * MINUTE, format('tower', 'second-opening', { needle: 'fell' }))];
     expect(missing(highPressure, ['tower'], other, at + 3 * MINUTE)).not.toContain('tower');
   });
 
@@ -236,23 +236,23 @@ describe('the guard', () => {
     const at = start[1]!.doneAt + MINUTE;
     const stood = [
       ...start,
-      event(at, say('receiver', 'passes')),
-      event(at + 3 * MINUTE, say('receiver', 'silent', { needle: 'stood' })),
+      event(at, format('receiver', 'passes')),
+      event(at + 3 * MINUTE, format('receiver', 'silent', { needle: 'stood' })),
     ];
     expect(missing(piston, ['receiver'], stood, at + 4 * MINUTE)).toContain('receiver');
-    const second = [...stood, event(at + 4 * MINUTE, say('receiver', 'second-opening', { needle: 'stood' }))];
+    const second = [...stood, event(at + 4 * MINUTE, format('receiver', 'second-opening', { needle: 'stood' }))];
     expect(missing(piston, ['receiver'], second, at + 5 * MINUTE)).toEqual(['second-look']);
   });
 
   test('a machine found empty is a case of its own', () => {
     const start = honest(piston, ['receiver']).events.slice(0, 2);
     const at = start[1]!.doneAt + MINUTE;
-    const empty = [...start, event(at, say('receiver', 'found-empty', { needle: 'stood' }))];
+    const empty = [...start, event(at, format('receiver', 'found-empty', { needle: 'stood' }))];
     expect(missing(piston, ['receiver'], empty, at + MINUTE)).toContain('receiver');
     for (const more of [
-      say('receiver', 'second-opening', { needle: 'stood' }),
-      say('receiver', 'let-in', { needle: 'fell' }),
-      say('receiver', 'seen-free', { needle: 'stood' }),
+      format('receiver', 'second-opening', { needle: 'stood' }),
+      format('receiver', 'let-in', { needle: 'fell' }),
+      format('receiver', 'seen-free', { needle: 'stood' }),
     ]) {
       const proved = [...empty, event(at + MINUTE, more)];
       expect(missing(piston, ['receiver'], proved, at + 2 * MINUTE)).toEqual(['second-look']);
@@ -262,8 +262,8 @@ describe('the guard', () => {
     const late = tower.at(-1)!.doneAt + MINUTE;
     const seen = [
       ...tower,
-      event(late, say('tower', 'found-empty', { needle: 'stood' })),
-      event(late + MINUTE, say('tower', 'seen-free', { needle: 'stood' })),
+      event(late, format('tower', 'found-empty', { needle: 'stood' })),
+      event(late + MINUTE, format('tower', 'seen-free', { needle: 'stood' })),
     ];
     expect(refusal(highPressure, seen)).toBe('not-here');
   });
@@ -273,13 +273,13 @@ describe('the guard', () => {
     const at = start[2]!.doneAt + 3 * MINUTE;
     const shows = (pressureBar: number) => [
       ...start,
-      event(at, say('receiver', 'silent', { needle: pressureBar <= 0.1 ? 'fell' : 'off', pressureBar })),
+      event(at, format('receiver', 'silent', { needle: pressureBar <= 0.1 ? 'fell' : 'off', pressureBar })),
     ];
     expect(missing(piston, ['receiver'], shows(0.1), at + MINUTE)).toEqual(['second-look']);
     expect(missing(piston, ['receiver'], shows(0.3), at + MINUTE)).toContain('receiver');
     const agreed = [
       ...shows(0.3),
-      event(at + MINUTE, say('receiver', 'second-opening', { needle: 'off', pressureBar: 0.3 })),
+      event(at + MINUTE, format('receiver', 'second-opening', { needle: 'off', pressureBar: 0.3 })),
     ];
     expect(missing(piston, ['receiver'], agreed, at + 2 * MINUTE)).toEqual(['second-look']);
   });
@@ -294,19 +294,19 @@ describe('the guard', () => {
     expect(missing(screw, ['separator'], shows(0), end)).toEqual([]);
     expect(missing(screw, ['separator'], shows(0.1), end)).toEqual(['vessel']);
     expect(missing(screw, ['oil'], shows(0.1), end)).toEqual([]);
-    const second = say('vessel', 'second-opening', { needle: 'fell', pressureBar: 0.1 });
+    const second = format('vessel', 'second-opening', { needle: 'fell', pressureBar: 0.1 });
     expect(missing(screw, ['separator'], [...shows(0.1), event(end + 1, second)], end + 2)).toEqual([]);
   });
 
   test('proved, filled again, then locked: the proof is gone', () => {
     const { events, end } = honest(piston, ['receiver']);
     const lockOff = [...events, event(end + MINUTE, takeBack('lock-out'))];
-    const lockOn = [...lockOff, event(end + 2 * MINUTE, say('lock-out', 'holds'))];
+    const lockOn = [...lockOff, event(end + 2 * MINUTE, format('lock-out', 'holds'))];
     expect(missing(piston, ['receiver'], lockOn, end + 3 * MINUTE)).toEqual(['receiver', 'second-look']);
     const valve = [
       ...events,
       event(end + MINUTE, takeBack('network')),
-      event(end + 2 * MINUTE, say('network', 'holds')),
+      event(end + 2 * MINUTE, format('network', 'holds')),
     ];
     expect(missing(piston, ['receiver'], valve, end + 3 * MINUTE)).toEqual(['receiver', 'second-look']);
     const vent = [...events, event(end + MINUTE, takeBack('receiver'))];
@@ -318,32 +318,32 @@ describe('the guard', () => {
     const opened = start[2]!.doneAt;
     const next = (after: number, body: IsolateBody, more = {}) =>
       refusal(piston, [...start, event(opened + after, body, more)]);
-    expect(next(3 * MINUTE, say('receiver', 'silent', { needle: 'rises' }))).toBe('contradicts');
-    expect(next(3 * MINUTE, say('receiver', 'silent', { needle: 'fell', pressureBar: 4 }))).toBe(
+    expect(next(3 * MINUTE, format('receiver', 'silent', { needle: 'rises' }))).toBe('contradicts');
+    expect(next(3 * MINUTE, format('receiver', 'silent', { needle: 'fell', pressureBar: 4 }))).toBe(
       'contradicts',
     );
-    expect(next(3 * MINUTE, say('receiver', 'silent', { needle: 'off' }))).toBe('missing-figure');
-    expect(next(10 * SECOND, say('receiver', 'silent', { needle: 'fell' }))).toBe('too-fast');
-    expect(next(10 * SECOND, say('receiver', 'silent', { needle: 'fell', isSure: true }))).toBeNull();
-    expect(next(3 * MINUTE, say('receiver', 'silent', { needle: 'fell' }), { by: 'jon' })).toBe(
+    expect(next(3 * MINUTE, format('receiver', 'silent', { needle: 'off' }))).toBe('missing-figure');
+    expect(next(10 * SECOND, format('receiver', 'silent', { needle: 'fell' }))).toBe('too-fast');
+    expect(next(10 * SECOND, format('receiver', 'silent', { needle: 'fell', isSure: true }))).toBeNull();
+    expect(next(3 * MINUTE, format('receiver', 'silent', { needle: 'fell' }), { by: 'jon' })).toBe(
       'not-in-order',
     );
-    expect(refusal(piston, [event(START, say('receiver', 'passes'))])).toBe('not-in-order');
-    expect(refusal(piston, [event(START, say('no-such', 'passes'))])).toBe('unknown-point');
+    expect(refusal(piston, [event(START, format('receiver', 'passes'))])).toBe('not-in-order');
+    expect(refusal(piston, [event(START, format('no-such', 'passes'))])).toBe('unknown-point');
     expect(
-      refusal(piston, [...start.slice(0, 2), event(opened, say('receiver', 'silent', { needle: 'fell' }))]),
+      refusal(piston, [...start.slice(0, 2), event(opened, format('receiver', 'silent', { needle: 'fell' }))]),
     ).toBe('not-opened');
-    expect(refusal(piston, [...start, event(opened + MINUTE, say('second-look', 'holds'))])).toBe(
+    expect(refusal(piston, [...start, event(opened + MINUTE, format('second-look', 'holds'))])).toBe(
       'not-in-order',
     );
-    expect(refusal(piston, [start[0]!, event(opened, say('cool', 'holds', { tempC: 80 }))])).toBe('too-hot');
+    expect(refusal(piston, [start[0]!, event(opened, format('cool', 'holds', { tempC: 80 }))])).toBe('too-hot');
   });
 
   test('two people at one vent: who opened it hears it fall silent', () => {
     const start = honest(piston, ['receiver']).events.slice(0, 3);
     const opened = start[2]!.doneAt;
-    const both = [...start, event(opened + MINUTE, say('lock-out', 'holds'), { by: 'jon', session: 'his' })];
-    const his = event(opened + 3 * MINUTE, say('receiver', 'silent', { needle: 'fell' }), {
+    const both = [...start, event(opened + MINUTE, format('lock-out', 'holds'), { by: 'jon', session: 'his' })];
+    const his = event(opened + 3 * MINUTE, format('receiver', 'silent', { needle: 'fell' }), {
       by: 'jon',
       session: 'his',
     });
@@ -354,15 +354,15 @@ describe('the guard', () => {
     const { events } = honest(piston, ['receiver']);
     const proved = events.slice(0, -1);
     const silent = proved.at(-1)!.doneAt;
-    expect(refusal(piston, [...proved, event(silent + 30 * SECOND, say('second-look', 'holds'))])).toBe(
+    expect(refusal(piston, [...proved, event(silent + 30 * SECOND, format('second-look', 'holds'))])).toBe(
       'too-soon',
     );
-    const fed = [...proved, event(silent + 3 * MINUTE, say('second-look', 'is-fed'))];
+    const fed = [...proved, event(silent + 3 * MINUTE, format('second-look', 'is-fed'))];
     expect(missing(piston, ['receiver'], fed, silent + 4 * MINUTE)).toEqual(['receiver', 'second-look']);
     expect(
       refusal(piston, [
         ...fed,
-        event(silent + 5 * MINUTE, say('receiver', 'second-opening', { needle: 'fell' })),
+        event(silent + 5 * MINUTE, format('receiver', 'second-opening', { needle: 'fell' })),
       ]),
     ).toBe('not-opened');
   });
@@ -371,10 +371,10 @@ describe('the guard', () => {
     const { events, end } = honest(piston, ['stages']);
     expect(missing(piston, ['stages'], events, end + 20 * MINUTE)).toEqual([]);
     expect(missing(piston, ['stages'], events, end + 21 * MINUTE)).toEqual(['still']);
-    const still = [...events, event(end + 21 * MINUTE, say('still', 'holds'))];
+    const still = [...events, event(end + 21 * MINUTE, format('still', 'holds'))];
     expect(missing(piston, ['stages'], still, end + 22 * MINUTE)).toEqual([]);
     expect(missing(piston, ['stages'], events, end + MINUTE, { session: 'two' })).toEqual(['still']);
-    const night = [...events, event(end + 16 * 60 * MINUTE, say('still', 'holds'))];
+    const night = [...events, event(end + 16 * 60 * MINUTE, format('still', 'holds'))];
     expect(missing(piston, ['stages'], night, end + 16 * 60 * MINUTE)).toContain('lock-out');
     expect(pauseMinutesOf(highPressure)).toBe(10);
     expect(pauseMinutesOf(piston)).toBe(20);
@@ -387,11 +387,11 @@ describe('the guard', () => {
     const { events, end } = honest(piston, ['stages']);
     const jon = { by: 'jon', session: 'his' };
     expect(missing(piston, ['stages'], events, end, jon)).toEqual(['lock-out']);
-    const locked = [...events, event(end + MINUTE, say('lock-out', 'holds'), jon)];
+    const locked = [...events, event(end + MINUTE, format('lock-out', 'holds'), jon)];
     expect(missing(piston, ['stages'], locked, end + MINUTE, jon)).toEqual(['still']);
-    const looked = [...locked, event(end + 2 * MINUTE, say('still', 'holds'), jon)];
+    const looked = [...locked, event(end + 2 * MINUTE, format('still', 'holds'), jon)];
     expect(missing(piston, ['stages'], looked, end + 3 * MINUTE, jon)).toEqual([]);
-    expect(refusal(piston, [...events, event(end, say('still', 'holds'), jon)])).toBe('not-in-order');
+    expect(refusal(piston, [...events, event(end, format('still', 'holds'), jon)])).toBe('not-in-order');
     // While her lock is on, he gives it no power; and when hers comes off, the proofs go with it.
     expect(restartProblem(isolationOf({ plate: piston }, looked), 'jon')?.code).toBe('anothers-lock');
     const off = [...looked, event(end + 4 * MINUTE, takeBack('lock-out'))];

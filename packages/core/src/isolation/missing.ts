@@ -97,7 +97,7 @@ function isAllSeen(
 }
 
 /** The points of a machine’s own list in words, for a sentence. */
-export function sayMissing(plate: DataPlate, missing: readonly Missing[]): string {
+export function describeMissing(plate: DataPlate, missing: readonly Missing[]): string {
   if (missing.some(({ point }) => point === STILL))
     return 'After a pause, look again: your lock and tags on, vents open, nothing comes, needles at rest.';
   const names = missing.map(({ point, tiles }) => {

@@ -78,9 +78,9 @@ export interface DataPlate {
   /** What ends a fill. */
   readonly stopsBy?: (typeof stopKinds)[number] | undefined;
   /** Pressure that the holding valve after the tower keeps. */
-  readonly holdingBar?: number | undefined;
+  readonly maintainingValveBar?: number | undefined;
   /** Water that the cartridge takes up: saturated weight less dry weight. */
-  readonly cartridgeTakesG?: number | undefined;
+  readonly moistureCapacityG?: number | undefined;
 
   /** As found: its choice is an electrician's business. */
   readonly supplyV?: number | undefined;

@@ -81,8 +81,8 @@ describe('naming a machine', () => {
     [{ family: 'screw' as const, motor: 'diesel' as const }, 'portable diesel screw'],
     [{ family: 'screw' as const, hasDryer: true }, 'screw with dryer'],
     [{ family: 'piston-oil-free' as const }, 'oil-free piston'],
-  ])('%j is a %s', (more, words) => {
-    expect(describeMachine(plate(more))).toBe(words);
+  ])('%j is a %s', (more, text) => {
+    expect(describeMachine(plate(more))).toBe(text);
   });
 });
 

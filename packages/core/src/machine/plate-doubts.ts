@@ -44,19 +44,19 @@ export function plateDoubts(plate: DataPlate): Problem[] {
 }
 
 function settingDoubts(plate: DataPlate): Problem[] {
-  const ladder = [
+  const expected = [
     { field: 'cutInBar', name: 'Cut-in', strict: true },
     { field: 'workingPressureBar', name: 'Working pressure', strict: false },
     { field: 'cutOutBar', name: 'Cut-out', strict: true },
     { field: 'reliefBar', name: 'The relief setting', strict: false },
     { field: 'maximumPressureBar', name: 'The maximum allowed', strict: false },
   ] as const;
-  const known = ladder.filter((rung) => plate[rung.field] !== undefined);
+  const known = expected.filter((state) => plate[state.field] !== undefined);
   const doubts: Problem[] = [];
   known.slice(1).forEach((upper, index) => {
     const lower = known[index]!;
-    const strict = ladder
-      .slice(ladder.indexOf(lower), ladder.indexOf(upper))
+    const strict = expected
+      .slice(expected.indexOf(lower), expected.indexOf(upper))
       .some((rungBetween) => rungBetween.strict);
     const [low, high] = [plate[lower.field]!, plate[upper.field]!];
     if (low > high || (strict && low === high)) {

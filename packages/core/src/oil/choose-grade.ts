@@ -1,4 +1,4 @@
-import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, err, ok, type Result } from '../basics/index.js';
 import { isoGrades, midpointOf, viscosityAt, type IsoGrade } from './viscosity.js';
 import { viscosityIndex } from './viscosity-index.js';
 
@@ -20,7 +20,7 @@ export interface OilDuty {
  *
  * @returns the grades; none where the two limits leave no grade between them
  */
-export function gradesFor(duty: OilDuty): Outcome<readonly IsoGrade[]> {
+export function gradesFor(duty: OilDuty): Result<readonly IsoGrade[]> {
   const { startTempC, mostAtStart, runningTempC, leastRunning, index = 95 } = duty;
   const wrong = outOfRange([
     { ...bounds.tempC('startTempC', startTempC, 'The start'), min: -30, max: 60 },
@@ -31,9 +31,9 @@ export function gradesFor(duty: OilDuty): Outcome<readonly IsoGrade[]> {
   ]);
   if (wrong) return wrong;
   if (runningTempC <= startTempC) {
-    return refuse('running-not-warm', 'The running oil is warmer than at the start.', 'runningTempC');
+    return err('running-not-warm', 'The running oil is warmer than at the start.', 'runningTempC');
   }
-  return succeed(
+  return ok(
     isoGrades.filter((grade) => {
       const at100 = viscosityAt100(grade, index);
       if (at100 === null) return false;

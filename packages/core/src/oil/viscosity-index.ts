@@ -1,4 +1,4 @@
-import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, err, ok, type Result } from '../basics/index.js';
 import type { OilViscosity } from './viscosity.js';
 
 /** Coefficients of L = aY² + bY + c and H = dY² + eY + f up to a viscosity Y at 100 °C, mm²/s. */
@@ -30,7 +30,7 @@ const rows: readonly Row[] = [
  * @returns the index, rounded to a whole number as the standard has it
  * @example viscosityIndex({ at40: 73.3, at100: 8.86 }) // → 92
  */
-export function viscosityIndex({ at40, at100 }: OilViscosity): Outcome<number> {
+export function viscosityIndex({ at40, at100 }: OilViscosity): Result<number> {
   const wrong = outOfRange([
     bounds.positive('at40', at40, 5000, 'The viscosity at 40 °C, mm²/s,'),
     {
@@ -43,13 +43,13 @@ export function viscosityIndex({ at40, at100 }: OilViscosity): Outcome<number> {
   ]);
   if (wrong) return wrong;
   if (at40 <= at100) {
-    return refuse('not-an-oil', 'An oil is thinner at 100 °C than at 40 °C. Are the two mixed up?', 'at100');
+    return err('not-an-oil', 'An oil is thinner at 100 °C than at 40 °C. Are the two mixed up?', 'at100');
   }
   const [, a, b, c, d, e, f] = rows.find(([upTo]) => at100 <= upTo)!;
   const low = a * at100 ** 2 + b * at100 + c;
   const high = d * at100 ** 2 + e * at100 + f;
   const plain = ((low - at40) / (low - high)) * 100;
-  if (plain < 100) return succeed(Math.round(plain));
+  if (plain < 100) return ok(Math.round(plain));
   const exponent = (Math.log10(high) - Math.log10(at40)) / Math.log10(at100);
-  return succeed(Math.round((10 ** exponent - 1) / 0.00715 + 100));
+  return ok(Math.round((10 ** exponent - 1) / 0.00715 + 100));
 }

@@ -1,4 +1,4 @@
-import { bounds, outOfRange, refuse, succeed, type Outcome } from '../basics/index.js';
+import { bounds, outOfRange, err, ok, type Result } from '../basics/index.js';
 
 /** The ISO viscosity grades (ISO 3448): each within a tenth of its middle at 40 °C. */
 export const isoGrades = [2, 3, 5, 7, 10, 15, 22, 32, 46, 68, 100, 150, 220, 320, 460] as const;
@@ -43,7 +43,7 @@ const walther = (viscosity: number) => Math.log10(Math.log10(viscosity + 0.7));
  * @param tempC −30 to 150 °C
  * @returns mm²/s
  */
-export function viscosityAt({ at40, at100 }: OilViscosity, tempC: number): Outcome<number> {
+export function viscosityAt({ at40, at100 }: OilViscosity, tempC: number): Result<number> {
   const wrong = outOfRange([
     bounds.positive('at40', at40, 5000, 'The viscosity at 40 °C, mm²/s,'),
     bounds.positive('at100', at100, 1000, 'The viscosity at 100 °C, mm²/s,'),
@@ -57,7 +57,7 @@ export function viscosityAt({ at40, at100 }: OilViscosity, tempC: number): Outco
   ]);
   if (wrong) return wrong;
   if (at100 >= at40 || at100 < 1) {
-    return refuse('not-an-oil', 'At 100 °C an oil is thinner than at 40 °C, and not under 1 mm²/s.', 'at100');
+    return err('not-an-oil', 'At 100 °C an oil is thinner than at 40 °C, and not under 1 mm²/s.', 'at100');
   }
   const [x40, x100, x] = [40, 100, tempC].map((celsius) => Math.log10(celsius + ZERO_C)) as [
     number,
@@ -66,7 +66,7 @@ export function viscosityAt({ at40, at100 }: OilViscosity, tempC: number): Outco
   ];
   const slope = (walther(at40) - walther(at100)) / (x100 - x40);
   const y = walther(at40) - slope * (x - x40);
-  return succeed(10 ** (10 ** y) - 0.7);
+  return ok(10 ** (10 ** y) - 0.7);
 }
 
 /** Above its rated temperature an oil lasts half as long for every ten kelvin (Arrhenius, rule of thumb). */

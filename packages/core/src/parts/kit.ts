@@ -31,7 +31,7 @@ export function kitAgainstVan(
     const [best] = parts
       .filter(
         ({ answers, fits }) =>
-          sameWords(answers, item.part) && (fits.length === 0 || fits.includes(compressorId)),
+          sameText(answers, item.part) && (fits.length === 0 || fits.includes(compressorId)),
       )
       .sort((a, b) => Number(b.fits.length > 0) - Number(a.fits.length > 0) || b.inVan - a.inVan);
     return {
@@ -42,6 +42,6 @@ export function kitAgainstVan(
   });
 }
 
-function sameWords(a: string, b: string): boolean {
+function sameText(a: string, b: string): boolean {
   return a.trim().toLowerCase() === b.trim().toLowerCase();
 }

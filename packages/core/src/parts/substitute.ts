@@ -28,8 +28,8 @@ const classNames: Readonly<Record<PartClass, string>> = {
   other: 'another kind of part',
 };
 
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 export interface ComparedPart {
@@ -53,7 +53,7 @@ export interface Substitution {
   readonly figures: readonly ComparedFigure[];
 }
 
-type Unit = Pick<DataPlate, 'fadLpm' | 'displacementLpm' | 'dust' | 'airUse' | 'family'>;
+type SubstitutedOn = Pick<DataPlate, 'fadLpm' | 'displacementLpm' | 'dust' | 'airUse' | 'family'>;
 
 /** Figures of which the substitute's must reach the original's. */
 const AT_LEAST = [
@@ -73,7 +73,7 @@ const AT_LEAST = [
 export function judgeSubstitute(
   original: ComparedPart,
   offered: ComparedPart,
-  unit: Unit,
+  unit: SubstitutedOn,
   hasAdapter = false,
 ): Substitution {
   if (original.class !== offered.class) {
@@ -116,14 +116,14 @@ export function judgeSubstitute(
  */
 export function needsReason(
   part: { readonly class: PartClass; readonly fits: readonly string[] },
-  unit: Pick<Unit, 'family' | 'airUse'>,
+  unit: Pick<SubstitutedOn, 'family' | 'airUse'>,
   compressorId: string,
 ): boolean {
   const isWatched = part.class === 'oil' || part.class === 'cartridge';
   return isBreathed(unit) && isWatched && !part.fits.includes(compressorId);
 }
 
-function flow(original: ComparedPart, { figures }: ComparedPart, unit: Unit): ComparedFigure[] {
+function flow(original: ComparedPart, { figures }: ComparedPart, unit: SubstitutedOn): ComparedFigure[] {
   if (original.class !== 'element') return [];
   // An intake element has to pass what the machine draws in, which is its displacement.
   const needed = unit.displacementLpm ?? unit.fadLpm ?? original.figures.ratedFlowLpm;
@@ -184,7 +184,7 @@ function room({ figures: before }: ComparedPart, { figures: after }: ComparedPar
 function dust(
   { figures: before }: ComparedPart,
   { figures: after }: ComparedPart,
-  { dust: level }: Unit,
+  { dust: level }: SubstitutedOn,
 ): ComparedFigure[] {
   const compared = atLeast('dust', 'Dust capacity', 'g', before.dustG, after.dustG);
   if (level !== 'dusty') return compared;

@@ -13,7 +13,7 @@ import {
   type RunHours,
   type UseModel,
 } from '../hours/index.js';
-import { allReadings, type UnitHistory } from './history.js';
+import { allReadings, type CompressorHistory } from './history.js';
 
 /** How the present run hours are known. */
 export type RunHoursBasis =
@@ -45,14 +45,14 @@ export interface HourClock {
 }
 
 /** A clock is worked out once for each history, and again when the fleet's prior changes. */
-const kept = new WeakMap<UnitHistory, { readonly prior: FleetPrior; readonly clock: HourClock }>();
+const kept = new WeakMap<CompressorHistory, { readonly prior: FleetPrior; readonly clock: HourClock }>();
 
 /**
  * Builds the clock from whatever is on record.
  *
  * @param at which of the fleet's priors to believe: the latest fixed by then
  */
-export function hourClockOf(history: UnitHistory, at: Instant): HourClock {
+export function hourClockOf(history: CompressorHistory, at: Instant): HourClock {
   const prior = priorAt(history, at);
   const known = kept.get(history);
   if (known?.prior === prior) return known.clock;
@@ -61,12 +61,12 @@ export function hourClockOf(history: UnitHistory, at: Instant): HourClock {
   return clock;
 }
 
-function priorAt({ fleetPriors }: UnitHistory, at: Instant): FleetPrior {
+function priorAt({ fleetPriors }: CompressorHistory, at: Instant): FleetPrior {
   if (!fleetPriors) return practicePrior;
   return fleetPriors.findLast(({ fixedAt }) => fixedAt <= at)?.prior ?? practicePrior;
 }
 
-function clockOf(history: UnitHistory, prior: FleetPrior): HourClock {
+function clockOf(history: CompressorHistory, prior: FleetPrior): HourClock {
   const { declaredHoursPerWeek, timeZone } = history;
   const commissionedDay = dayNumberOf(history.commissionedOn);
   const commissionedAt = startOfLocalDay(commissionedDay, timeZone);

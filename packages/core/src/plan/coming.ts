@@ -1,7 +1,7 @@
 import { formatDay, localDayAt, startOfLocalDay, type Instant, type LocalDate } from '../basics/index.js';
 import { clockHours } from './clock.js';
 import type { StartingPoint } from './due-point.js';
-import { historyUpTo, type UnitHistory } from './history.js';
+import { historyUpTo, type CompressorHistory } from './history.js';
 import { judgeTriggers } from './judge-task.js';
 import { isRoutine, type ServicePlan } from './service-plan.js';
 import { planAt } from './standing.js';
@@ -17,7 +17,7 @@ export interface ComingPoint {
 /** The coming due points of every task of a plan, were each done at its point. */
 export function comingPoints(
   plan: ServicePlan,
-  history: UnitHistory,
+  history: CompressorHistory,
   at: Instant,
   count: number,
 ): ReadonlyMap<string, readonly ComingPoint[]> {

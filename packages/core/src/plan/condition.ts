@@ -1,7 +1,7 @@
 import { checkByCode, hoursOnItsSide, trendOf, type CheckFigure } from '../checks/index.js';
 import { clockHours, type HourClock } from './clock.js';
 import { nearingHours } from './due-point.js';
-import type { MeasuredFact, ServiceRecord, UnitHistory } from './history.js';
+import type { MeasuredFact, ServiceRecord, CompressorHistory } from './history.js';
 
 /** A limit of a measured figure, or of its share of the baseline. */
 export interface MeasuredLimit {
@@ -54,7 +54,7 @@ export type WithinReason =
  */
 export function conditionFound(
   trigger: MeasuredLimit,
-  history: UnitHistory,
+  history: CompressorHistory,
   clock: HourClock,
   doneHours: number | null,
 ): ConditionFound {
@@ -107,8 +107,8 @@ function isPast(value: number, limit: number, worse: CheckFigure['worse']): bool
  */
 function shareOf(value: number, limit: number, worse: CheckFigure['worse'], start: number): number {
   if (worse === 'higher') return limit > 0 ? Math.max(0, value / limit) : isPast(value, limit, worse) ? 1 : 0;
-  const way = start - limit;
-  return way > 0 ? Math.max(0, (start - value) / way) : isPast(value, limit, worse) ? 1 : 0;
+  const option = start - limit;
+  return option > 0 ? Math.max(0, (start - value) / option) : isPast(value, limit, worse) ? 1 : 0;
 }
 
 /** Where a falling figure began: at its baseline, or at the first since it began anew. */
@@ -155,11 +155,11 @@ interface CheckRecord {
 
 /** Worked out once for each history: several tasks may go by one check. */
 const kept = new WeakMap<
-  UnitHistory,
+  CompressorHistory,
   { readonly clock: HourClock; readonly records: Map<string, CheckRecord> }
 >();
 
-function recordOf(check: string, history: UnitHistory, clock: HourClock): CheckRecord {
+function recordOf(check: string, history: CompressorHistory, clock: HourClock): CheckRecord {
   let known = kept.get(history);
   if (known?.clock !== clock) kept.set(history, (known = { clock, records: new Map() }));
   let record = known.records.get(check);
@@ -167,7 +167,7 @@ function recordOf(check: string, history: UnitHistory, clock: HourClock): CheckR
   return record;
 }
 
-function readRecord(check: string, history: UnitHistory, clock: HourClock): CheckRecord {
+function readRecord(check: string, history: CompressorHistory, clock: HourClock): CheckRecord {
   const measured = (history.measurements ?? []).filter((fact) => fact.check === check);
   measured.sort((a, b) => a.takenAt - b.takenAt);
   const works = worksThatReset(history.services, checkByCode(check)?.resetBy ?? [], clock);

@@ -1,4 +1,4 @@
-import { stepDays, type CalendarStep, type DayNumber, type Instant } from '../basics/index.js';
+import { shiftDays, type CalendarInterval, type DayNumber, type Instant } from '../basics/index.js';
 
 /** So many hours, or so long, between two services; the first time it may be another. */
 interface Interval<Length> {
@@ -100,7 +100,7 @@ export function milestoneDuePoint(at: readonly number[], start: Start, startHour
 
 /** The day on which a trigger falls due. */
 export function calendarDuePoint(
-  trigger: Interval<CalendarStep>,
+  trigger: Interval<CalendarInterval>,
   counting: Counting,
   start: StartingPoint,
   commissionedDay: DayNumber,
@@ -108,7 +108,7 @@ export function calendarDuePoint(
   const everDone = start.basis !== 'commissioned';
   const step = !everDone && trigger.first !== undefined ? trigger.first : trigger.every;
   if (counting === 'last-done' || step !== trigger.every) {
-    const due = stepDays(start.day, step);
+    const due = shiftDays(start.day, step);
     const span = due - start.day;
     return { due, span, window: nearingWindow(span, LEAST_NEARING_DAYS, trigger.nearing) };
   }
@@ -116,16 +116,16 @@ export function calendarDuePoint(
 }
 
 function gridDay(
-  trigger: Interval<CalendarStep>,
-  step: CalendarStep,
+  trigger: Interval<CalendarInterval>,
+  step: CalendarInterval,
   anchor: DayNumber,
   { day, basis, creditDay = Number.NEGATIVE_INFINITY }: StartingPoint,
 ): DuePoint {
   const about = 'days' in step ? step.days : step.months * 30.436875;
   let count = Math.max(1, Math.floor((day - anchor) / about) - 1);
   for (;;) {
-    const due = stepDays(anchor, step, count);
-    const span = due - stepDays(anchor, step, count - 1);
+    const due = shiftDays(anchor, step, count);
+    const span = due - shiftDays(anchor, step, count - 1);
     const window = nearingWindow(span, LEAST_NEARING_DAYS, trigger.nearing);
     if (due > Math.max(day + (basis === 'commissioned' ? 0 : window), creditDay))
       return { due, span, window };

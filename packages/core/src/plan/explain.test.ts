@@ -1,12 +1,12 @@
 import { explain } from './explain.js';
 import { day, done, history, measured, only, read, task } from './fixtures.js';
-import { sayExplanation } from './say-explanation.js';
+import { describeExplanation } from './say-explanation.js';
 import { onPracticeOnly, type ServicePlan, type Trigger } from './service-plan.js';
-import { sayTrigger } from './triggers/index.js';
+import { describeTrigger } from './triggers/index.js';
 
 const upTo = (days: number) => [read(0, 0), read(days, days * 8)];
-const said = (plan: ServicePlan, past: ReturnType<typeof history>, at: number) =>
-  sayExplanation(explain(plan, 'oil', past, day(at))!, 'UTC').map(({ words }) => words);
+const lines = (plan: ServicePlan, past: ReturnType<typeof history>, at: number) =>
+  describeExplanation(explain(plan, 'oil', past, day(at))!, 'UTC').map(({ text }) => text);
 
 describe('why this date', () => {
   const plan: ServicePlan = {
@@ -26,25 +26,25 @@ describe('why this date', () => {
     // Done on day 20 (21 January, 160 h): 250 h on is 410 h, at 8 h a day on day 51.25, 21 February.
     // Half of three months is 45 days: 7 March.
     const past = history({ readings: upTo(40), services: [done(20, ['oil'])], place: { dust: 'dusty' } });
-    const words = said(plan, past, 40);
-    expect(words.slice(0, 3)).toEqual([
+    const text = lines(plan, past, 40);
+    expect(text.slice(0, 3)).toEqual([
       'Every 500 h or every 3 months, whichever comes first: common practice. Oil ages by standing, too.',
       'Dust halves its life. (× 0.5)',
       'Last done on 21 Jan 2026, at 160 h.',
     ]);
-    expect(words[3]).toMatch(
+    expect(text[3]).toMatch(
       /^Every 250 h: at 410 h, about 21 Feb 2026, between \d+ Feb 2026 and \d+ (Feb|Mar) 2026\.$/,
     );
-    expect(words[4]).toBe('Every 45 days: 7 Mar 2026.');
-    expect(words[5]).toBe('The hours come first: due at 410 h, about 21 Feb 2026.');
-    expect(words).toHaveLength(6);
+    expect(text[4]).toBe('Every 45 days: 7 Mar 2026.');
+    expect(text[5]).toBe('The hours come first: due at 410 h, about 21 Feb 2026.');
+    expect(text).toHaveLength(6);
   });
 
   test('what is done a single time does not come every so often', () => {
     const first = {
       tasks: [task('oil', { once: true, triggers: [{ kind: 'hours', every: 150 }] })],
     } as const;
-    expect(said(first, history({ readings: upTo(10) }), 10)[0]).toBe('Once, after 150 h: common practice.');
+    expect(lines(first, history({ readings: upTo(10) }), 10)[0]).toBe('Once, after 150 h: common practice.');
   });
 
   test('what other sources say stands beside it, and who decided', () => {
@@ -63,7 +63,7 @@ describe('why this date', () => {
         },
       ],
     };
-    expect(said(chosen, history({ readings: upTo(40) }), 40).slice(0, 2)).toEqual([
+    expect(lines(chosen, history({ readings: upTo(40) }), 40).slice(0, 2)).toEqual([
       'Every 300 h: by the maker’s manual. Oil ages by standing, too.',
       'Common practice: every 500 h or every 3 months. Label: every 250 h. Chosen: manual, by Ida Norling: It is under warranty.',
     ]);
@@ -86,9 +86,9 @@ describe('why this date', () => {
       ],
       services: [done(30, ['oil'])],
     });
-    const words = said(plan, replaced, 40);
-    expect(words[1]).toBe('Last done on 31 Jan 2026, at 80 h.');
-    expect(words[2]).toMatch(/^Every 500 h: at 580 h on the meter, 740 h total, /);
+    const text = lines(plan, replaced, 40);
+    expect(text[1]).toBe('Last done on 31 Jan 2026, at 80 h.');
+    expect(text[2]).toMatch(/^Every 500 h: at 580 h on the meter, 740 h total, /);
   });
 
   test('as data', () => {
@@ -107,7 +107,7 @@ describe('why this date', () => {
   });
 
   test('what is not known is said so', () => {
-    expect(said(plan, history({ history: 'unknown', readings: upTo(40) }), 40)).toEqual([
+    expect(lines(plan, history({ history: 'unknown', readings: upTo(40) }), 40)).toEqual([
       'Every 500 h or every 3 months, whichever comes first: common practice. Oil ages by standing, too.',
       'No record of when it was last done: inspect it first.',
       'Every 500 h: nothing to count from.',
@@ -126,10 +126,10 @@ describe('why this date', () => {
     const past = history({
       readings: upTo(50),
       place: { dust: 'dusty' },
-      putOffs: [
+      deferrals: [
         {
           task: 'oil',
-          putOffAt: day(50),
+          deferredAt: day(50),
           recordedAt: day(50),
           reason: 'No oil aboard',
           untilHours: 440,
@@ -137,13 +137,13 @@ describe('why this date', () => {
         },
       ],
     });
-    const words = said(decided, past, 50);
-    expect(words[0]).toBe('Every 500 h: by the maker’s manual. Oil ages by standing, too.');
-    expect(words[1]).toBe('Decided here × 0.8, instead of × 0.5: Extraction fitted.');
-    expect(words[2]).toBe(
+    const text = lines(decided, past, 50);
+    expect(text[0]).toBe('Every 500 h: by the maker’s manual. Oil ages by standing, too.');
+    expect(text[1]).toBe('Decided here × 0.8, instead of × 0.5: Extraction fitted.');
+    expect(text[2]).toBe(
       'No record yet; counted from commissioning on 1 Jan 2026, at 0 h. It keeps to fixed multiples: doing one late does not move the next.',
     );
-    expect(words.at(-1)).toBe('Put off until 440 h or 1 Mar 2026: No oil aboard');
+    expect(text.at(-1)).toBe('Put off until 440 h or 1 Mar 2026: No oil aboard');
   });
 
   test('a condition names what was measured and its limit', () => {
@@ -152,18 +152,18 @@ describe('why this date', () => {
     };
     const twice = [measured(10, 'separator-drop', 0.2), measured(20, 'separator-drop', 0.3)];
     const past = history({ readings: upTo(30), measurements: twice });
-    expect(said(drop, past, 30)[2]).toBe(
+    expect(lines(drop, past, 30)[2]).toBe(
       'When pressure drop reaches 1 bar: within its limit; three measurements make a trend (0.3 bar on 21 Jan 2026, limit 1 bar).',
     );
     const climbing = history({
       readings: upTo(30),
       measurements: [...twice, measured(30, 'separator-drop', 0.4)],
     });
-    expect(said(drop, climbing, 30)[2]).toMatch(
+    expect(lines(drop, climbing, 30)[2]).toMatch(
       /^When pressure drop reaches 1 bar \(0\.4 bar on 31 Jan 2026, limit 1 bar\): at 70\d h, about 30 Mar 2026, between /,
     );
     expect(Math.round(only(drop, climbing, 30).dueAtHours!)).toBe(
-      Number(/at (\d+) h/.exec(said(drop, climbing, 30)[2]!)![1]),
+      Number(/at (\d+) h/.exec(lines(drop, climbing, 30)[2]!)![1]),
     );
   });
 });
@@ -176,7 +176,7 @@ test.each<[Trigger, string]>([
   [{ kind: 'milestone', at: [500, 2000] }, 'at 500, 2,000 h'],
   [{ kind: 'season', warm: 20, cold: 30 }, '20 h warm, 30 h cold'],
   [
-    { kind: 'water', takesG: 48, fadLpm: 200, holdingBar: 150, warmC: 30, coldC: 15 },
+    { kind: 'water', moistureCapacityG: 48, fadLpm: 200, maintainingValveBar: 150, warmC: 30, coldC: 15 },
     'when 48 g of water are taken up',
   ],
   [{ kind: 'condition', check: 'separator-drop', limit: 1 }, 'when pressure drop reaches 1 bar'],
@@ -195,6 +195,6 @@ test.each<[Trigger, string]>([
   ],
   [{ kind: 'run', when: 'while-running', everyMinutes: 15 }, 'every 15 min of running'],
   [{ kind: 'run', when: 'at-stop' }, 'at each stop'],
-])('%j in words', (trigger, words) => {
-  expect(sayTrigger(trigger)).toBe(words);
+])('%j in words', (trigger, text) => {
+  expect(describeTrigger(trigger)).toBe(text);
 });

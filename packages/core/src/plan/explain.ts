@@ -1,7 +1,7 @@
 import { formatDay, type Instant, type LocalDate } from '../basics/index.js';
 import type { MeterScale } from '../hours/index.js';
 import type { StartBasis } from './due-point.js';
-import { historyUpTo, type UnitHistory } from './history.js';
+import { historyUpTo, type CompressorHistory } from './history.js';
 import type {
   IntervalChoice,
   IntervalOrigin,
@@ -80,7 +80,7 @@ export interface Explanation {
 export function explain(
   plan: ServicePlan,
   code: string,
-  history: UnitHistory,
+  history: CompressorHistory,
   at: Instant,
   knownAt: Instant = Number.POSITIVE_INFINITY,
 ): Explanation | null {

@@ -1,6 +1,6 @@
 import { DAY_MS, dayNumberOf, startOfLocalDay } from '../basics/index.js';
 import type { HourReading } from '../hours/index.js';
-import type { MeasuredFact, ServiceRecord, UnitHistory } from './history.js';
+import type { MeasuredFact, ServiceRecord, CompressorHistory } from './history.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
 import { standing } from './standing.js';
 import type { TaskStanding } from './task-standing.js';
@@ -34,7 +34,7 @@ export function done(at: number, tasks: string[], hours?: number): ServiceRecord
   return { doneAt: day(at), recordedAt: day(at), tasks, hours };
 }
 
-export function history(more: Partial<UnitHistory> = {}): UnitHistory {
+export function history(more: Partial<CompressorHistory> = {}): CompressorHistory {
   return {
     timeZone: 'UTC',
     commissionedOn: COMMISSIONED,
@@ -46,7 +46,7 @@ export function history(more: Partial<UnitHistory> = {}): UnitHistory {
   };
 }
 
-export function only(plan: ServicePlan, past: UnitHistory, at: number, code?: string): TaskStanding {
+export function only(plan: ServicePlan, past: CompressorHistory, at: number, code?: string): TaskStanding {
   const found = standing(plan, past, day(at)).tasks.find((one) => code === undefined || one.code === code);
   if (!found) throw new Error('no such task in the standing');
   return found;

@@ -1,4 +1,4 @@
-import { formatDay, localDayAt, stepDays, type Instant, type LocalDate } from '../basics/index.js';
+import { formatDay, localDayAt, shiftDays, type Instant, type LocalDate } from '../basics/index.js';
 import type { ServiceTask } from './service-plan.js';
 import type { Trigger } from './triggers/index.js';
 
@@ -31,7 +31,7 @@ export function pointByShare(
   const today = localDayAt(at, timeZone);
   const days = all.flatMap((trigger) =>
     // Backwards, so that what is used up falls due today.
-    trigger.kind === 'calendar' ? [today - stepDays(today, trigger.every, -1)] : [],
+    trigger.kind === 'calendar' ? [today - shiftDays(today, trigger.every, -1)] : [],
   );
   return {
     task: code,

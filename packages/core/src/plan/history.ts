@@ -43,9 +43,9 @@ export interface StartingPointFact {
 }
 
 /** A task was put off: with the reason, and until when. */
-export interface PutOff {
+export interface Deferral {
   readonly task: string;
-  readonly putOffAt: Instant;
+  readonly deferredAt: Instant;
   readonly recordedAt: Instant;
   readonly voidedAt?: Instant | null | undefined;
   /** It ends at these run hours or at the start of this day, whichever comes first. */
@@ -71,7 +71,7 @@ export interface DatedPrior {
 }
 
 /** Everything on record that decides what is due on one compressor. Order does not matter. */
-export interface UnitHistory extends HourLog {
+export interface CompressorHistory extends HourLog {
   readonly timeZone: string;
   readonly commissionedOn: LocalDate;
   /** `new`: tasks count from commissioning. `unknown`: no task has a starting point until it is done. */
@@ -88,7 +88,7 @@ export interface UnitHistory extends HourLog {
   /** Left out where the plan looks at no measurement. */
   readonly measurements?: readonly MeasuredFact[] | undefined;
   readonly startingPoints?: readonly StartingPointFact[] | undefined;
-  readonly putOffs?: readonly PutOff[] | undefined;
+  readonly deferrals?: readonly Deferral[] | undefined;
   readonly vessels?: readonly VesselHistory[] | undefined;
 }
 
@@ -98,7 +98,7 @@ export interface UnitHistory extends HourLog {
  *
  * @returns the same history when that is all of it: what was worked out for it can be kept
  */
-export function historyUpTo(history: UnitHistory, at: Instant, knownAt: Instant): UnitHistory {
+export function historyUpTo(history: CompressorHistory, at: Instant, knownAt: Instant): CompressorHistory {
   const stands = (fact: Recorded) =>
     fact.recordedAt <= knownAt &&
     (fact.voidedAt === undefined || fact.voidedAt === null || fact.voidedAt > knownAt);
@@ -107,7 +107,7 @@ export function historyUpTo(history: UnitHistory, at: Instant, knownAt: Instant)
   const services = keep(history.services, (fact) => fact.doneAt <= at && stands(fact));
   const measurements = keepSome(history.measurements, (fact) => fact.takenAt <= at && stands(fact));
   const startingPoints = keepSome(history.startingPoints, (fact) => fact.setAt <= at && stands(fact));
-  const putOffs = keepSome(history.putOffs, (fact) => fact.putOffAt <= at && stands(fact));
+  const deferrals = keepSome(history.deferrals, (fact) => fact.deferredAt <= at && stands(fact));
   const vessels = vesselsUpTo(history.vessels, knownAt, stands);
   const isWhole =
     readings === history.readings &&
@@ -115,11 +115,11 @@ export function historyUpTo(history: UnitHistory, at: Instant, knownAt: Instant)
     services === history.services &&
     measurements === history.measurements &&
     startingPoints === history.startingPoints &&
-    putOffs === history.putOffs &&
+    deferrals === history.deferrals &&
     vessels === history.vessels;
   return isWhole
     ? history
-    : { ...history, readings, meterChanges, services, measurements, startingPoints, putOffs, vessels };
+    : { ...history, readings, meterChanges, services, measurements, startingPoints, deferrals, vessels };
 }
 
 function vesselsUpTo(
@@ -155,7 +155,7 @@ function keep<Fact>(facts: readonly Fact[], belongs: (fact: Fact) => boolean): r
 }
 
 /** All meter figures: the readings, and those noted with a service. */
-export function allReadings({ readings, services }: UnitHistory): readonly HourReading[] {
+export function allReadings({ readings, services }: CompressorHistory): readonly HourReading[] {
   const noted = services.filter((service) => service.hours !== undefined);
   if (noted.length === 0) return readings;
   return readings.concat(

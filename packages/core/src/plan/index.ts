@@ -1,23 +1,23 @@
 export {
   defaultPlan,
-  tasksOfSchool,
+  tasksOfPractice,
   usualOpening,
   usualTest,
   usualVerification,
-  withSchool,
+  withPractice,
 } from './defaults/default-plan.js';
-export type { School, SchoolOption } from './school.js';
-export { schoolsFor, type SchoolOfUnit } from './schools.js';
+export type { PracticeChoice, PracticeOption } from './school.js';
+export { practicesFor, type PracticeOfCompressor } from './schools.js';
 export {
   allReadings,
   historyUpTo,
   type DatedPrior,
   type MeasuredFact,
   type PlaceConditions,
-  type PutOff,
+  type Deferral,
   type ServiceRecord,
   type StartingPointFact,
-  type UnitHistory,
+  type CompressorHistory,
 } from './history.js';
 export {
   clockForecast,
@@ -37,7 +37,7 @@ export {
   judgePlan,
   type JudgedPlan,
 } from './standing.js';
-export type { PutOffStanding, TaskStanding } from './task-standing.js';
+export type { DeferralStanding, TaskStanding } from './task-standing.js';
 
 export { type StartBasis } from './due-point.js';
 export {
@@ -83,8 +83,8 @@ export {
 } from './vessel-history.js';
 export { readingNeed, type ReadingNeed } from './reading-need.js';
 export { useWarning, type UseWarning } from './use-warning.js';
-export { originNames, sayExplanation, type SaidStep } from './say-explanation.js';
-export { sayInterval, sayTriggers } from './say-trigger.js';
+export { originNames, describeExplanation, type ExplanationLine } from './say-explanation.js';
+export { formatInterval, describeTriggers } from './say-trigger.js';
 export { fitPlan, planProblems } from './plan-problems.js';
 export { planDifference, type TaskDifference } from './plan-difference.js';
 export {
@@ -108,9 +108,9 @@ export {
   type RunTrigger,
   type SeasonTrigger,
   type WaterTrigger,
-  sayTrigger,
+  describeTrigger,
 } from './triggers/index.js';
-export { sayHours, sayLimit, sayMeasured, type SayQuantity } from './say-figures.js';
+export { formatHours, formatLimit, formatMeasured, type FormatQuantity } from './say-figures.js';
 export {
   limitChecks,
   triggerKind,

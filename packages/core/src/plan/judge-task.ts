@@ -1,7 +1,7 @@
 import { dayNumberOf, startOfLocalDay, type Instant } from '../basics/index.js';
 import { clockReaches } from './clock.js';
 import type { StartingPoint } from './due-point.js';
-import type { PutOff } from './history.js';
+import type { Deferral } from './history.js';
 import { comesBefore, RANK, type JudgedTrigger, type Moment, type TaskState } from './judged.js';
 import { earlier } from './moments.js';
 import type { ServiceTask, Trigger } from './service-plan.js';
@@ -57,20 +57,20 @@ export function judgeTriggers(
 }
 
 /** A putting off that still holds, and when it ends; null where none does. */
-export function putOffInForce(
+export function deferralInForce(
   task: ServiceTask,
-  putOff: PutOff | undefined,
+  deferral: Deferral | undefined,
   start: StartingPoint | null,
   { at, hours, clock, history }: Moment,
-): { readonly putOff: PutOff; readonly endsAt: Instant | null } | null {
-  if (!putOff) return null;
+): { readonly deferral: Deferral; readonly endsAt: Instant | null } | null {
+  if (!deferral) return null;
   // Doing the work ends it; and nobody puts off what keeps somebody alive without naming the risk.
-  if (start !== null && start.basis !== 'commissioned' && start.at >= putOff.putOffAt) return null;
-  if (task.safety && !putOff.risk) return null;
-  const { untilHours = null, untilOn = null } = putOff;
+  if (start !== null && start.basis !== 'commissioned' && start.at >= deferral.deferredAt) return null;
+  if (task.safety && !deferral.risk) return null;
+  const { untilHours = null, untilOn = null } = deferral;
   if (untilHours !== null && hours !== null && hours >= untilHours) return null;
   const endsOn = untilOn === null ? null : startOfLocalDay(dayNumberOf(untilOn), history.timeZone);
   if (endsOn !== null && at >= endsOn) return null;
   const endsByHours = untilHours === null ? null : clockReaches(clock, untilHours);
-  return { putOff, endsAt: earlier(endsOn, endsByHours) };
+  return { deferral, endsAt: earlier(endsOn, endsByHours) };
 }

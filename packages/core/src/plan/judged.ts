@@ -2,7 +2,7 @@ import { DAY_MS, startOfLocalDay, type DayNumber, type Instant } from '../basics
 import { assumedUntil, clockForecast, clockReaches, type HourClock } from './clock.js';
 import type { ConditionFound, WithinReason } from './condition.js';
 import type { DuePoint, StartingPoint } from './due-point.js';
-import type { UnitHistory } from './history.js';
+import type { CompressorHistory } from './history.js';
 import { earlier } from './moments.js';
 import type { SeasonLives } from './season-wear.js';
 
@@ -28,7 +28,7 @@ export interface Moment {
   readonly at: Instant;
   readonly hours: number | null;
   readonly clock: HourClock;
-  readonly history: UnitHistory;
+  readonly history: CompressorHistory;
 }
 
 /** What of a task bears on how its triggers are judged. */

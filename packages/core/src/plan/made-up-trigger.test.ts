@@ -4,7 +4,7 @@ import { judgeHoursPoint, withoutPoint, type Moment } from './judged.js';
 import { planSchemas } from './plan-file.js';
 import {
   judgeTrigger,
-  sayTrigger,
+  describeTrigger,
   scaled,
   triggerKind,
   triggerKindsOf,
@@ -54,7 +54,7 @@ test('it is judged by itself and held back by another, as every kind is', () => 
 });
 
 test('it is worded, scaled and questioned', () => {
-  expect(sayTrigger(held, undefined, kinds)).toBe('every 5000 starts, not before 700 h');
+  expect(describeTrigger(held, undefined, kinds)).toBe('every 5000 starts, not before 700 h');
   expect(scaled(held, { hours: 0.5, calendar: 1 }, kinds).trigger).toMatchObject({ every: 2500 });
   expect(triggerProblem({ ...trigger, every: 5 } as never, kinds)).toBe('it would be due within the hour.');
 });

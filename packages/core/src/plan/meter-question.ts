@@ -1,7 +1,7 @@
 import { DAY_MS, HOUR_MS, dayNumberOf, startOfLocalDay } from '../basics/index.js';
 import { CLOCK_TOLERANCE_H } from '../hours/index.js';
 import { hourClockOf } from './clock.js';
-import type { UnitHistory } from './history.js';
+import type { CompressorHistory } from './history.js';
 
 /** A meter first read so long after commissioning may have been fitted since, ms. */
 const LONG_AFTER_MS = 30 * DAY_MS;
@@ -14,7 +14,7 @@ const WORTH_ASKING_H = 50;
  *
  * @param at the moment of asking
  */
-export function meterQuestion(history: UnitHistory, at: number): number | null {
+export function meterQuestion(history: CompressorHistory, at: number): number | null {
   if (history.history !== 'new' || history.meterFrom !== undefined) return null;
   const { runHours, grounds } = hourClockOf(history, at);
   const [first, readAt] = [runHours.hours[0], runHours.at[0]];

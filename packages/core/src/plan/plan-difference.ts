@@ -1,7 +1,7 @@
 import { originNames } from './say-explanation.js';
-import { sayInterval, sayTriggers } from './say-trigger.js';
+import { formatInterval, describeTriggers } from './say-trigger.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
-import { sayStored, type SayQuantity } from './say-figures.js';
+import { formatStored, type FormatQuantity } from './say-figures.js';
 
 /** What becomes different for one task. */
 export interface TaskDifference {
@@ -16,7 +16,7 @@ export interface TaskDifference {
 export function planDifference(
   before: ServicePlan,
   after: ServicePlan,
-  say: SayQuantity = sayStored,
+  format: FormatQuantity = formatStored,
 ): readonly TaskDifference[] {
   const old = new Map(before.tasks.map((task) => [task.code, task]));
   const present = new Set(after.tasks.map(({ code }) => code));
@@ -25,11 +25,11 @@ export function planDifference(
     const was = old.get(task.code);
     const { code, name } = task;
     if (!was) {
-      differences.push({ code, name, kind: 'added', changes: [sayInterval(task, say)] });
+      differences.push({ code, name, kind: 'added', changes: [formatInterval(task, format)] });
       continue;
     }
     const changes = [
-      ...changesOf(was, task, say),
+      ...changesOf(was, task, format),
       ...factorChanges(before.overrides?.[code], after.overrides?.[code]),
     ];
     if (changes.length > 0) differences.push({ code, name, kind: 'changed', changes });
@@ -37,23 +37,23 @@ export function planDifference(
   for (const task of before.tasks) {
     const { code, name } = task;
     if (!present.has(code))
-      differences.push({ code, name, kind: 'removed', changes: [sayInterval(task, say)] });
+      differences.push({ code, name, kind: 'removed', changes: [formatInterval(task, format)] });
   }
   return differences;
 }
 
-function changesOf(was: ServiceTask, is: ServiceTask, say: SayQuantity): string[] {
+function changesOf(was: ServiceTask, is: ServiceTask, format: FormatQuantity): string[] {
   const changes: string[] = [];
   const compare = (label: string, of: (task: ServiceTask) => string) => {
     if (of(was) !== of(is)) changes.push(`${label}${of(was) || 'nothing'} → ${of(is) || 'nothing'}`);
   };
-  compare('', (task) => sayInterval(task, say));
+  compare('', (task) => formatInterval(task, format));
   compare('counted ', ({ counting }) => (counting === 'grid' ? 'on the grid' : 'from last done'));
   compare('safety: ', ({ safety }) => (safety ? 'yes' : 'no'));
   compare('covers: ', ({ covers = [] }) => covers.join(', '));
   compare('from: ', ({ origin }) => originNames[origin]);
   compare('other sources: ', ({ others = [] }) =>
-    others.map((other) => `${originNames[other.origin]}: ${sayTriggers(other.triggers, say)}`).join('; '),
+    others.map((other) => `${originNames[other.origin]}: ${describeTriggers(other.triggers, format)}`).join('; '),
   );
   compare('chosen because: ', ({ choice }) => (choice ? `${choice.because} (${choice.by})` : ''));
   compare('minutes: ', ({ minutes }) => String(minutes));

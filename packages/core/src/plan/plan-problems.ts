@@ -1,6 +1,6 @@
 import type { Problem } from '../basics/index.js';
 import { stationCodes, type DataPlate } from '../machine/index.js';
-import { schoolsFor } from './schools.js';
+import { practicesFor } from './schools.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
 import { triggerProblem } from './triggers/index.js';
 
@@ -10,40 +10,40 @@ import { triggerProblem } from './triggers/index.js';
  */
 export function planProblems(plan: ServicePlan, plate: DataPlate): readonly Problem[] {
   const problems: Problem[] = [];
-  const say = (task: ServiceTask, code: string, sentence: string) =>
+  const format = (task: ServiceTask, code: string, sentence: string) =>
     problems.push({ code, field: `tasks.${task.code}`, sentence: `${task.name}: ${sentence}` });
   const codes = new Map<string, ServiceTask>();
   const stations = stationCodes(plate);
   for (const task of plan.tasks) {
-    if (codes.has(task.code)) say(task, 'task-twice', `there are two tasks called ${task.code}.`);
+    if (codes.has(task.code)) format(task, 'task-twice', `there are two tasks called ${task.code}.`);
     codes.set(task.code, task);
     if (!stations.has(task.station)) {
-      say(task, 'no-such-station', `this machine has no station called ${task.station}.`);
+      format(task, 'no-such-station', `this machine has no station called ${task.station}.`);
     }
     if (task.safety && task.triggers.length === 0) {
-      say(task, 'safety-without-interval', 'a safety task needs an interval or a limit.');
+      format(task, 'safety-without-interval', 'a safety task needs an interval or a limit.');
     }
     const hasRun = task.triggers.some(({ kind }) => kind === 'run');
     if (hasRun && task.triggers.some(({ kind }) => kind !== 'run')) {
-      say(task, 'run-and-date', 'what belongs to every run has no due date; make two tasks of it.');
+      format(task, 'run-and-date', 'what belongs to every run has no due date; make two tasks of it.');
     }
     const origins = [task.origin, ...(task.others ?? []).map(({ origin }) => origin)];
     if (new Set(origins).size < origins.length) {
-      say(task, 'source-twice', 'each source gives one figure: two come from the same.');
+      format(task, 'source-twice', 'each source gives one figure: two come from the same.');
     }
     if (task.others?.length && !(task.choice && task.choice.because.trim() && task.choice.by.trim())) {
-      say(task, 'choice-unexplained', 'several sources give a figure: say why this one, and who decided.');
+      format(task, 'choice-unexplained', 'several sources give a figure: say why this one, and who decided.');
     }
     for (const trigger of [...task.triggers, ...(task.others ?? []).flatMap((other) => other.triggers)]) {
       const wrong = triggerProblem(trigger);
-      if (wrong) say(task, 'trigger', wrong);
+      if (wrong) format(task, 'trigger', wrong);
     }
   }
   for (const task of plan.tasks) {
     for (const code of task.covers ?? []) {
-      if (!codes.has(code)) say(task, 'covers-nothing', `it covers ${code}, which is not in the plan.`);
+      if (!codes.has(code)) format(task, 'covers-nothing', `it covers ${code}, which is not in the plan.`);
     }
-    if (coversItself(task, codes)) say(task, 'covers-itself', 'what it covers covers it again.');
+    if (coversItself(task, codes)) format(task, 'covers-itself', 'what it covers covers it again.');
   }
   for (const code of Object.keys(plan.overrides ?? {})) {
     if (!codes.has(code)) {
@@ -70,17 +70,17 @@ function coversItself(task: ServiceTask, codes: ReadonlyMap<string, ServiceTask>
 }
 
 function choiceProblems({ choices = {} }: ServicePlan, plate: DataPlate): Problem[] {
-  const schools = new Map(schoolsFor(plate).map((school) => [school.code, school]));
+  const practices = new Map(practicesFor(plate).map((practice) => [practice.code, practice]));
   return Object.entries(choices).flatMap(([code, chosen]) => {
-    const school = schools.get(code);
-    if (!school) {
+    const practice = practices.get(code);
+    if (!practice) {
       return [
         { code: 'no-such-school', field: 'choices', sentence: `“${code}” is no question for this machine.` },
       ];
     }
-    if (school.options.some((option) => option.code === chosen)) return [];
+    if (practice.options.some((option) => option.code === chosen)) return [];
     return [
-      { code: 'no-such-way', field: 'choices', sentence: `${school.name}: “${chosen}” is none of its ways.` },
+      { code: 'no-such-way', field: 'choices', sentence: `${practice.name}: “${chosen}” is none of its ways.` },
     ];
   });
 }
@@ -102,7 +102,7 @@ export function fitPlan(
     values: Readonly<Record<string, Value>> | undefined,
     isKept: (code: string) => boolean,
   ) => values && Object.fromEntries(Object.entries(values).filter(([code]) => isKept(code)));
-  const asked = new Set(schoolsFor(plate).map(({ code }) => code));
+  const asked = new Set(practicesFor(plate).map(({ code }) => code));
   const choices = keep(plan.choices, (code) => asked.has(code));
   const overrides = keep(plan.overrides, (code) => known.has(code));
   return {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { comingPoints } from './coming.js';
 import { explain } from './explain.js';
 import { day, done, history, measured, read, task } from './fixtures.js';
-import type { PutOff, StartingPointFact, UnitHistory } from './history.js';
+import type { Deferral, StartingPointFact, CompressorHistory } from './history.js';
 import type { ServicePlan, ServiceTask, Trigger } from './service-plan.js';
 import { standing } from './standing.js';
 
@@ -26,11 +26,11 @@ const conditionTrigger = fc.double({ min: 0.3, max: 3, noNaN: true }).map((limit
   check: 'separator-drop',
   limit,
 }));
-const waterTrigger = fc.record({ takesG: fc.integer({ min: 20, max: 400 }) }).map(({ takesG }): Trigger => ({
+const waterTrigger = fc.record({ moistureCapacityG: fc.integer({ min: 20, max: 400 }) }).map(({ moistureCapacityG }): Trigger => ({
   kind: 'water',
-  takesG,
+  moistureCapacityG,
   fadLpm: 200,
-  holdingBar: 150,
+  maintainingValveBar: 150,
   warmC: 30,
   coldC: 15,
 }));
@@ -63,20 +63,20 @@ const anyHistory = fc
     ),
     drops: fc.array(fc.double({ min: 0.1, max: 1.2, noNaN: true }), { maxLength: 6 }),
     set: fc.option(fc.integer({ min: 1, max: now - 1 })),
-    putOffOn: fc.option(fc.integer({ min: 300, max: now - 1 })),
+    deferredOn: fc.option(fc.integer({ min: 300, max: now - 1 })),
   })
-  .map(({ perDay, isUnknown, services, drops, set, putOffOn }): UnitHistory => {
+  .map(({ perDay, isUnknown, services, drops, set, deferredOn }): CompressorHistory => {
     const readings = [0, 120, 260, now].map((on) => read(on, Math.round(on * perDay)));
     const startingPoints: StartingPointFact[] =
       set === null ? [] : [{ task: 'small', setAt: day(set), recordedAt: day(set), basis: 'inspection' }];
-    const putOffs: PutOff[] =
-      putOffOn === null
+    const deferrals: Deferral[] =
+      deferredOn === null
         ? []
         : [
             {
               task: 'small',
-              putOffAt: day(putOffOn),
-              recordedAt: day(putOffOn),
+              deferredAt: day(deferredOn),
+              recordedAt: day(deferredOn),
               untilOn: '2027-06-01',
               reason: 'No part',
             },
@@ -87,11 +87,11 @@ const anyHistory = fc
       services: services.map(({ on, code }) => done(on, [code])),
       measurements: drops.map((value, index) => measured(50 + index * 50, 'separator-drop', value)),
       startingPoints,
-      putOffs,
+      deferrals,
     });
   });
 
-function find(plan: ServicePlan, past: UnitHistory, code: string, at = day(now)) {
+function find(plan: ServicePlan, past: CompressorHistory, code: string, at = day(now)) {
   return standing(plan, past, at).tasks.find((one) => one.code === code)!;
 }
 
@@ -125,7 +125,7 @@ test('a task that is covered comes behind one that presses as much, and only the
       const plan = {
         tasks: [task('small', { triggers: [small] }), task('big', { triggers: [big], covers: ['small'] })],
       };
-      const [first, second] = standing(plan, { ...past, putOffs: [] }, day(now)).tasks;
+      const [first, second] = standing(plan, { ...past, deferrals: [] }, day(now)).tasks;
       if (second?.coveredBy) {
         expect([first!.code, second.code]).toEqual(['big', 'small']);
         expect(pressing).toContain(first!.state);
@@ -159,37 +159,37 @@ test('adding a trigger never makes a task due later', () => {
 });
 
 test('putting off never hides a safety task', () => {
-  const anyPutOff = fc.record({
+  const anyDeferral = fc.record({
     on: fc.integer({ min: 1, max: now }),
     untilHours: fc.option(fc.integer({ min: 1, max: 20_000 })),
     untilOn: fc.constantFrom(null, '2026-06-01', '2027-02-20', '2029-01-01'),
     risk: fc.constantFrom(null, 'It may burst'),
   });
   fc.assert(
-    fc.property(anyTrigger, fc.array(anyPutOff, { maxLength: 3 }), anyHistory, (trigger, wishes, past) => {
+    fc.property(anyTrigger, fc.array(anyDeferral, { maxLength: 3 }), anyHistory, (trigger, wishes, past) => {
       const safety = (more: Partial<ServiceTask>) => ({
         tasks: [
           task('small', { triggers: [trigger], ...more }),
           task('other', { triggers: [{ kind: 'hours', every: 9000 }] }),
         ],
       });
-      const putOffs = wishes.map(({ on, ...wish }): PutOff => ({
+      const deferrals = wishes.map(({ on, ...wish }): Deferral => ({
         task: 'small',
-        putOffAt: day(on),
+        deferredAt: day(on),
         recordedAt: day(on),
         reason: 'Later',
         ...wish,
       }));
       const plan = safety({ safety: true });
-      const plain = find(plan, { ...past, putOffs: [] }, 'small');
-      const { tasks } = standing(plan, { ...past, putOffs }, day(now));
+      const plain = find(plan, { ...past, deferrals: [] }, 'small');
+      const { tasks } = standing(plan, { ...past, deferrals }, day(now));
       const waiting = tasks.find(({ code }) => code === 'small')!;
       if (!pressing.includes(plain.state)) return;
       // In sight: before everything that is not due itself, and with its date and its share untouched.
       const ahead = tasks.slice(0, tasks.indexOf(waiting));
       expect(ahead.every(({ state }) => pressing.includes(state))).toBe(true);
       expect(waiting).toMatchObject({ likelyAt: plain.likelyAt, usedFraction: plain.usedFraction });
-      if (waiting.state === 'put-off') expect(waiting.putOff!.risk).toBe('It may burst');
+      if (waiting.state === 'put-off') expect(waiting.deferral!.risk).toBe('It may burst');
       else expect(waiting.state).toBe(plain.state);
     }),
     { numRuns: 400 },
@@ -223,13 +223,13 @@ test('the standing of a moment does not know what came after it', () => {
   fc.assert(
     fc.property(anyTrigger, anyHistory, fc.integer({ min: 1, max: now }), (trigger, past, at) => {
       const plan = { tasks: [task('small', { triggers: [trigger] })] };
-      const upToThen: UnitHistory = {
+      const upToThen: CompressorHistory = {
         ...past,
         readings: past.readings.filter(({ takenAt }) => takenAt <= day(at)),
         services: past.services.filter(({ doneAt }) => doneAt <= day(at)),
         measurements: past.measurements!.filter(({ takenAt }) => takenAt <= day(at)),
         startingPoints: past.startingPoints!.filter(({ setAt }) => setAt <= day(at)),
-        putOffs: past.putOffs!.filter(({ putOffAt }) => putOffAt <= day(at)),
+        deferrals: past.deferrals!.filter(({ deferredAt }) => deferredAt <= day(at)),
       };
       expect(standing(plan, past, day(at)).tasks).toEqual(standing(plan, upToThen, day(at)).tasks);
     }),

@@ -1,34 +1,34 @@
 import { day, done, history, only, read, task } from './fixtures.js';
-import type { PutOff, StartingPointFact } from './history.js';
+import type { Deferral, StartingPointFact } from './history.js';
 import { standing } from './standing.js';
 
 /** 8 h a day: 500 h on day 62.5. */
 const upTo = (days: number) => [read(0, 0), read(days, days * 8)];
 const plan = { tasks: [task('oil'), task('relief', { safety: true })] };
 
-function putOff(code: string, on: number, more: Partial<PutOff>): PutOff {
-  return { task: code, putOffAt: day(on), recordedAt: day(on), reason: 'No part', ...more };
+function deferral(code: string, on: number, more: Partial<Deferral>): Deferral {
+  return { task: code, deferredAt: day(on), recordedAt: day(on), reason: 'No part', ...more };
 }
 
 describe('putting off', () => {
   test('waits until its hours', () => {
     const past = (days: number) =>
-      history({ readings: upTo(days), putOffs: [putOff('oil', 63, { untilHours: 540 })] });
+      history({ readings: upTo(days), deferrals: [deferral('oil', 63, { untilHours: 540 })] });
     expect(only(plan, past(64), 64, 'oil')).toMatchObject({
       state: 'put-off',
       dueAtHours: 500,
-      putOff: { reason: 'No part', untilHours: 540, untilOn: null, risk: null },
+      deferral: { reason: 'No part', untilHours: 540, untilOn: null, risk: null },
     });
     // 540 h on day 67.5.
     expect(only(plan, past(67), 67, 'oil').state).toBe('put-off');
-    expect(only(plan, past(68), 68, 'oil')).toMatchObject({ state: 'due', putOff: null });
+    expect(only(plan, past(68), 68, 'oil')).toMatchObject({ state: 'due', deferral: null });
   });
 
   test('waits until its day, whichever comes first; and the standing says when it changes', () => {
     // Day 66 is 8 March.
     const past = history({
       readings: upTo(64),
-      putOffs: [putOff('oil', 63, { untilHours: 540, untilOn: '2026-03-08' })],
+      deferrals: [deferral('oil', 63, { untilHours: 540, untilOn: '2026-03-08' })],
     });
     expect(only(plan, past, 65.9, 'oil').state).toBe('put-off');
     expect(only(plan, past, 66, 'oil').state).toBe('due');
@@ -36,19 +36,19 @@ describe('putting off', () => {
   });
 
   test('doing the work ends it; what is not yet nearing is not waiting', () => {
-    const putOffs = [putOff('oil', 63, { untilHours: 560 })];
-    const past = history({ readings: upTo(65), services: [done(64, ['oil'])], putOffs });
-    expect(only(plan, past, 65, 'oil')).toMatchObject({ state: 'fresh', putOff: null });
+    const deferrals = [deferral('oil', 63, { untilHours: 560 })];
+    const past = history({ readings: upTo(65), services: [done(64, ['oil'])], deferrals });
+    expect(only(plan, past, 65, 'oil')).toMatchObject({ state: 'fresh', deferral: null });
   });
 
   test('before it was put off, it was not', () => {
     const readings = [read(0, 0), read(63, 504), read(64, 512)];
-    const past = history({ readings, putOffs: [putOff('oil', 63.5, { untilHours: 560 })] });
+    const past = history({ readings, deferrals: [deferral('oil', 63.5, { untilHours: 560 })] });
     expect(only(plan, past, 63, 'oil').state).toBe('due');
     // The same moment, as known before it was recorded.
     const late = history({
       readings,
-      putOffs: [{ ...putOff('oil', 62.6, { untilHours: 560 }), recordedAt: day(64) }],
+      deferrals: [{ ...deferral('oil', 62.6, { untilHours: 560 }), recordedAt: day(64) }],
     });
     expect(standing(plan, late, day(63), day(63.5)).tasks.find(({ code }) => code === 'oil')!.state).toBe(
       'due',
@@ -57,17 +57,17 @@ describe('putting off', () => {
   });
 
   test('a safety task is not put off without naming the risk, and stays in sight when it is', () => {
-    const without = history({ readings: upTo(63), putOffs: [putOff('relief', 63, { untilHours: 560 })] });
+    const without = history({ readings: upTo(63), deferrals: [deferral('relief', 63, { untilHours: 560 })] });
     expect(only(plan, without, 63, 'relief').state).toBe('overdue');
     const named = history({
       readings: upTo(63),
-      putOffs: [putOff('relief', 63, { untilHours: 560, risk: 'Overpressure unnoticed' })],
+      deferrals: [deferral('relief', 63, { untilHours: 560, risk: 'Overpressure unnoticed' })],
     });
     const { tasks } = standing(plan, named, day(63));
     expect(tasks[0]).toMatchObject({
       code: 'relief',
       state: 'put-off',
-      putOff: { risk: 'Overpressure unnoticed' },
+      deferral: { risk: 'Overpressure unnoticed' },
     });
   });
 
@@ -75,7 +75,7 @@ describe('putting off', () => {
     const both = {
       tasks: [task('oil'), task('else', { triggers: [{ kind: 'condition', check: 'pump-up', limit: 100 }] })],
     };
-    const past = history({ readings: upTo(63), putOffs: [putOff('oil', 63, { untilHours: 560 })] });
+    const past = history({ readings: upTo(63), deferrals: [deferral('oil', 63, { untilHours: 560 })] });
     expect(standing(both, past, day(63)).tasks.map(({ code }) => code)).toEqual(['else', 'oil']);
   });
 });

@@ -1,7 +1,7 @@
 import { DAY_MS } from '../basics/index.js';
 import type { HourReading } from '../hours/index.js';
 import { hourClockOf } from './clock.js';
-import type { UnitHistory } from './history.js';
+import type { CompressorHistory } from './history.js';
 import { readingNeed } from './reading-need.js';
 import { standing } from './standing.js';
 import type { ServicePlan } from './service-plan.js';
@@ -26,8 +26,8 @@ const plan: ServicePlan = {
 /** Read so many days ago, at so many hours each. */
 function machine(
   figures: readonly (readonly [number, number])[],
-  more: Partial<UnitHistory> = {},
-): UnitHistory {
+  more: Partial<CompressorHistory> = {},
+): CompressorHistory {
   return {
     timeZone: 'UTC',
     commissionedOn: '2025-01-01',
@@ -42,7 +42,7 @@ function machine(
   };
 }
 
-function need(history: UnitHistory) {
+function need(history: CompressorHistory) {
   const { tasks } = standing(plan, history, NOW);
   return readingNeed(hourClockOf(history, NOW), tasks, NOW);
 }

@@ -1,7 +1,7 @@
 import type { DataPlate } from '../machine/index.js';
 
 /** One way of doing it. */
-export interface SchoolOption {
+export interface PracticeOption {
   readonly code: string;
   readonly name: string;
   /** What its followers say, in one sentence. */
@@ -9,11 +9,11 @@ export interface SchoolOption {
 }
 
 /** A question that practice answers in more than one way. */
-export interface School {
+export interface PracticeChoice {
   readonly code: string;
   /** What is decided. */
   readonly name: string;
-  readonly options: readonly SchoolOption[];
+  readonly options: readonly PracticeOption[];
   /** For which machines the question arises. */
   readonly applies: (plate: DataPlate) => boolean;
   /** The way taken where nobody chose. */

@@ -1,8 +1,8 @@
 import { families, stagesOf, type DataPlate } from '../machine/index.js';
-import { defaultPlan, tasksOfSchool, withSchool } from './defaults/default-plan.js';
+import { defaultPlan, tasksOfPractice, withPractice } from './defaults/default-plan.js';
 import { planDifference } from './plan-difference.js';
 import { fitPlan, planProblems } from './plan-problems.js';
-import { schoolsFor } from './schools.js';
+import { practicesFor } from './schools.js';
 import type { ServicePlan, ServiceTask, Trigger } from './service-plan.js';
 
 function plate(more: Partial<DataPlate>): DataPlate {
@@ -32,10 +32,10 @@ describe.each(machines)('%s', (_name, more) => {
 
   test('its default plan has nothing to refuse, in any school', () => {
     expect(planProblems(defaultPlan(one), one)).toEqual([]);
-    for (const school of schoolsFor(one)) {
-      for (const { code } of school.options) {
-        expect([school.code, code, planProblems(defaultPlan(one, { [school.code]: code }), one)]).toEqual([
-          school.code,
+    for (const practice of practicesFor(one)) {
+      for (const { code } of practice.options) {
+        expect([practice.code, code, planProblems(defaultPlan(one, { [practice.code]: code }), one)]).toEqual([
+          practice.code,
           code,
           [],
         ]);
@@ -44,23 +44,23 @@ describe.each(machines)('%s', (_name, more) => {
   });
 
   test('every school has at least two ways with a sentence each, a usual one among them, and a why', () => {
-    for (const school of schoolsFor(one)) {
-      expect(school.options.length).toBeGreaterThanOrEqual(2);
-      expect(school.options.map(({ code }) => code)).toContain(school.usual);
-      expect(school.chosen).toBe(school.usual);
-      expect(school.why).toMatch(/\.$/);
-      for (const { sentence } of school.options) expect(sentence).toMatch(/\.$/);
+    for (const practice of practicesFor(one)) {
+      expect(practice.options.length).toBeGreaterThanOrEqual(2);
+      expect(practice.options.map(({ code }) => code)).toContain(practice.usual);
+      expect(practice.chosen).toBe(practice.usual);
+      expect(practice.why).toMatch(/\.$/);
+      for (const { sentence } of practice.options) expect(sentence).toMatch(/\.$/);
     }
   });
 
   test('each way of each school makes some task different from the other ways', () => {
-    for (const { code } of schoolsFor(one)) expect([code, tasksOfSchool(one, code)]).not.toEqual([code, []]);
+    for (const { code } of practicesFor(one)) expect([code, tasksOfPractice(one, code)]).not.toEqual([code, []]);
   });
 });
 
 describe('choosing', () => {
-  const triggersOf = (more: Partial<DataPlate>, school: string, way: string, code: string) =>
-    taskOf(defaultPlan(plate(more), { [school]: way }), code)?.triggers;
+  const triggersOf = (more: Partial<DataPlate>, practice: string, option: string, code: string) =>
+    taskOf(defaultPlan(plate(more), { [practice]: option }), code)?.triggers;
 
   test.each<[string, Partial<DataPlate>, string, string, string, readonly Trigger[]]>([
     [
@@ -130,11 +130,11 @@ describe('choosing', () => {
     ],
     [
       'cartridge computed',
-      { family: 'high-pressure', fadLpm: 255, cartridgeTakesG: 48 },
+      { family: 'high-pressure', fadLpm: 255, moistureCapacityG: 48 },
       'cartridge',
       'computed',
       'cartridge-replace',
-      [{ kind: 'water', takesG: 48, fadLpm: 255, holdingBar: 150, warmC: 32, coldC: 18 }],
+      [{ kind: 'water', moistureCapacityG: 48, fadLpm: 255, maintainingValveBar: 150, warmC: 32, coldC: 18 }],
     ],
     [
       'computed without its figures: by season, the safe way',
@@ -144,8 +144,8 @@ describe('choosing', () => {
       'cartridge-replace',
       [{ kind: 'season', warm: 20, cold: 30 }],
     ],
-  ])('%s', (_name, more, school, way, code, triggers) => {
-    expect(triggersOf(more, school, way, code)).toEqual(triggers);
+  ])('%s', (_name, more, practice, option, code, triggers) => {
+    expect(triggersOf(more, practice, option, code)).toEqual(triggers);
   });
 
   test('no break-in: a screw has no first service', () => {
@@ -161,18 +161,18 @@ describe('choosing', () => {
           : task,
       ),
     };
-    const chosen = withSchool(edited, one, 'separator', 'pressure-drop');
+    const chosen = withPractice(edited, one, 'separator', 'pressure-drop');
     expect(chosen.choices).toEqual({ separator: 'pressure-drop' });
     expect(planDifference(edited, chosen).map(({ code, kind }) => [code, kind])).toEqual([
       ['separator-replace', 'changed'],
     ]);
     // And back again.
-    const back = withSchool(chosen, one, 'separator', 'hours');
+    const back = withPractice(chosen, one, 'separator', 'hours');
     expect(planDifference(edited, back)).toEqual([]);
     // A task that a way leaves out comes back with the other.
-    const none = withSchool(edited, one, 'break-in', 'none');
+    const none = withPractice(edited, one, 'break-in', 'none');
     expect(taskOf(none, 'first-service')).toBeUndefined();
-    expect(taskOf(withSchool(none, one, 'break-in', 'break-in'), 'first-service')).toBeDefined();
+    expect(taskOf(withPractice(none, one, 'break-in', 'break-in'), 'first-service')).toBeDefined();
   });
 
   test('a way nobody knows is the usual way', () => {
@@ -181,7 +181,7 @@ describe('choosing', () => {
 
   test('how a set stops is told by its plate', () => {
     const usual = (more: Partial<DataPlate>) =>
-      schoolsFor(plate({ family: 'high-pressure', ...more })).find(({ code }) => code === 'stop')!.usual;
+      practicesFor(plate({ family: 'high-pressure', ...more })).find(({ code }) => code === 'stop')!.usual;
     expect(usual({ cutOutBar: 310 })).toBe('switch');
     expect(usual({})).toBe('hand');
     expect(usual({ cutOutBar: 310, stopsBy: 'relief' })).toBe('relief');

@@ -1,36 +1,36 @@
 import type { DataPlate } from '../machine/index.js';
-import { defaultSchools } from './defaults/schools.js';
-import type { School } from './school.js';
+import { defaultPractices } from './defaults/schools.js';
+import type { PracticeChoice } from './school.js';
 
 /** A school as it stands for one machine. */
-export interface SchoolOfUnit extends Pick<School, 'code' | 'name' | 'options' | 'why'> {
+export interface PracticeOfCompressor extends Pick<PracticeChoice, 'code' | 'name' | 'options' | 'why'> {
   readonly usual: string;
   readonly chosen: string;
 }
 
 /** The schools that a machine's plan has to choose from, with what is chosen. */
-export function schoolsFor(
+export function practicesFor(
   plate: DataPlate,
   choices: Readonly<Record<string, string>> = {},
-): readonly SchoolOfUnit[] {
-  return defaultSchools
-    .filter((school) => school.applies(plate))
-    .map((school) => ({
-      code: school.code,
-      name: school.name,
-      options: school.options,
-      why: school.why,
-      usual: school.usual(plate),
-      chosen: chosenOf(school, plate, choices),
+): readonly PracticeOfCompressor[] {
+  return defaultPractices
+    .filter((practice) => practice.applies(plate))
+    .map((practice) => ({
+      code: practice.code,
+      name: practice.name,
+      options: practice.options,
+      why: practice.why,
+      usual: practice.usual(plate),
+      chosen: chosenOf(practice, plate, choices),
     }));
 }
 
 /** The way chosen in a school; an unknown choice is no choice. */
 export function chosenOf(
-  school: School,
+  practice: PracticeChoice,
   plate: DataPlate,
   choices: Readonly<Record<string, string>>,
 ): string {
-  const chosen = choices[school.code];
-  return school.options.some(({ code }) => code === chosen) ? chosen! : school.usual(plate);
+  const chosen = choices[practice.code];
+  return practice.options.some(({ code }) => code === chosen) ? chosen! : practice.usual(plate);
 }

@@ -18,16 +18,16 @@ export const USUAL_WARM_MONTHS: readonly [number, number] = [5, 9];
  */
 export function cartridgeHoursAt(
   {
-    takesG,
+    moistureCapacityG,
     fadLpm,
-    holdingBar,
-  }: { readonly takesG: number; readonly fadLpm: number; readonly holdingBar: number },
+    maintainingValveBar,
+  }: { readonly moistureCapacityG: number; readonly fadLpm: number; readonly maintainingValveBar: number },
   tempC: number,
 ): number | null {
   const intake = { pressureBarAbs: ATMOSPHERE_BAR, tempC, relativeHumidity: 1 };
-  const vapour = vapourGPerM3(intake, { pressureBarAbs: holdingBar + ATMOSPHERE_BAR, tempC });
+  const vapour = vapourGPerM3(intake, { pressureBarAbs: maintainingValveBar + ATMOSPHERE_BAR, tempC });
   if (!vapour.ok) return null;
-  const life = cartridgeLifeHours(takesG, vapour.value, fadLpm);
+  const life = cartridgeLifeHours(moistureCapacityG, vapour.value, fadLpm);
   return life.ok && Number.isFinite(life.value) ? life.value : null;
 }
 

@@ -1,7 +1,7 @@
 import { DAY_MS, dayNumberOf, startOfLocalDay } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
 import { defaultPlan } from './defaults/default-plan.js';
-import type { ServiceRecord, UnitHistory } from './history.js';
+import type { ServiceRecord, CompressorHistory } from './history.js';
 import type { ServicePlan } from './service-plan.js';
 import { standing } from './standing.js';
 
@@ -28,7 +28,7 @@ function calendar(plan: ServicePlan, hoursPerDay: number): Map<string, number[]>
       source: 'typed' as const,
       recordedAt: START + on * DAY_MS,
     });
-    const history: UnitHistory = {
+    const history: CompressorHistory = {
       timeZone: 'UTC',
       commissionedOn: COMMISSIONED,
       history: 'new',

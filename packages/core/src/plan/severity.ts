@@ -1,6 +1,6 @@
 import { DAY_MS } from '../basics/index.js';
 import { clockHours, type HourClock } from './clock.js';
-import type { UnitHistory } from './history.js';
+import type { CompressorHistory } from './history.js';
 import type { ServiceTask, SeverityKind, SeverityOverrides, SeverityRule, Trigger } from './service-plan.js';
 import { scaled } from './triggers/index.js';
 
@@ -38,7 +38,7 @@ const YEAR_DAYS = 365;
 const LEAST_DAYS_OF_USE = 30;
 
 /** What is known of a machine that bears on its intervals. */
-export function severitiesOf(history: UnitHistory, clock: HourClock): Severities {
+export function severitiesOf(history: CompressorHistory, clock: HourClock): Severities {
   const { place = {} } = history;
   return {
     isDusty: place.dust === 'dusty',
@@ -49,7 +49,7 @@ export function severitiesOf(history: UnitHistory, clock: HourClock): Severities
   };
 }
 
-function dischargeLately({ measurements = [] }: UnitHistory): number | null {
+function dischargeLately({ measurements = [] }: CompressorHistory): number | null {
   const measured = measurements.filter(({ tempC }) => tempC !== undefined && tempC !== null);
   if (measured.length === 0) return null;
   const latest = [...measured].sort((a, b) => b.takenAt - a.takenAt).slice(0, LATEST_TEMPERATURES);
@@ -107,8 +107,8 @@ function factorOf(
       return isDamp ? { times, because } : null;
     case 'heat': {
       if (dischargeC === null || dischargeC <= ratedC) return null;
-      const said = `Discharge at ${Math.round(dischargeC)} °C, the oil rated at ${Math.round(ratedC)} °C. ${because}`;
-      return { times: oilLifeShare(dischargeC, ratedC), because: said };
+      const text = `Discharge at ${Math.round(dischargeC)} °C, the oil rated at ${Math.round(ratedC)} °C. ${because}`;
+      return { times: oilLifeShare(dischargeC, ratedC), because: text };
     }
     case 'light-use': {
       // Short runs in damp air are what makes oil milky: there the months stay as they are.

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { DAY_MS } from '../basics/index.js';
 import { isEstimate } from './clock.js';
 import { day, done, history, only, read, task } from './fixtures.js';
-import type { UnitHistory } from './history.js';
+import type { CompressorHistory } from './history.js';
 import type { ServicePlan } from './service-plan.js';
 import { standing, type Standing } from './standing.js';
 import type { TaskStanding } from './task-standing.js';
@@ -307,7 +307,7 @@ describe('what is not known stays unknown', () => {
 
 describe('estimates are told from readings', () => {
   const plan = { tasks: [task('oil-change')] };
-  const basisAt = (past: UnitHistory, at: number) => standing(plan, past, day(at)).runHoursBasis;
+  const basisAt = (past: CompressorHistory, at: number) => standing(plan, past, day(at)).runHoursBasis;
 
   test('by what the last figure was', () => {
     const estimated = { ...read(20, 150), source: 'estimated' as const };

@@ -1,9 +1,9 @@
 import { formatDay, localDayAt, type Instant } from '../basics/index.js';
-import { meterScaleAt, sayUseChange, type MeterScale } from '../hours/index.js';
+import { meterScaleAt, describeUseChange, type MeterScale } from '../hours/index.js';
 import { clockHours, clockRate, hourClockOf, type RunHoursBasis } from './clock.js';
 import type { StartingPoint } from './due-point.js';
-import { historyUpTo, type PutOff, type UnitHistory } from './history.js';
-import { judgeTriggers, putOffInForce, type JudgedTriggers } from './judge-task.js';
+import { historyUpTo, type Deferral, type CompressorHistory } from './history.js';
+import { judgeTriggers, deferralInForce, type JudgedTriggers } from './judge-task.js';
 import { earlier } from './moments.js';
 import { isRoutine, type ServicePlan, type ServiceTask, type Trigger } from './service-plan.js';
 import { factorsOf, scaledTriggers, severitiesOf, type AppliedFactor, type Severities } from './severity.js';
@@ -48,7 +48,7 @@ export interface Standing {
  */
 export function standing(
   plan: ServicePlan,
-  history: UnitHistory,
+  history: CompressorHistory,
   at: Instant,
   knownAt: Instant = Number.POSITIVE_INFINITY,
 ): Standing {
@@ -56,7 +56,7 @@ export function standing(
 }
 
 /** The same for a history that holds nothing but what had happened by then, as known then. */
-export function standingOf(plan: ServicePlan, known: UnitHistory, at: Instant): Standing {
+export function standingOf(plan: ServicePlan, known: CompressorHistory, at: Instant): Standing {
   return judgeTasks(plan, known, at).standing;
 }
 
@@ -70,17 +70,17 @@ export interface JudgedPlan {
 }
 
 /** Judges a plan against a history that holds nothing but what had happened by then, as known then. */
-export function judgePlan(plan: ServicePlan, known: UnitHistory, at: Instant): JudgedPlan {
+export function judgePlan(plan: ServicePlan, known: CompressorHistory, at: Instant): JudgedPlan {
   const { standing, judged, change } = judgeTasks(plan, known, at);
   return {
     plan,
     standing,
     judged: new Map(judged.map((one) => [one.standing.code, one])),
-    useChange: () => (change ? sayUseChange(change, known.timeZone) : null),
+    useChange: () => (change ? describeUseChange(change, known.timeZone) : null),
   };
 }
 
-function judgeTasks(plan: ServicePlan, known: UnitHistory, at: Instant) {
+function judgeTasks(plan: ServicePlan, known: CompressorHistory, at: Instant) {
   const judging = planAt(plan, known, at);
   const { moment } = judging;
   const judged: JudgedTask[] = [];
@@ -126,13 +126,13 @@ export interface PlanAt {
 }
 
 /** Lays out a plan against a history that holds nothing but what had happened by `at`. */
-export function planAt(plan: ServicePlan, known: UnitHistory, at: Instant): PlanAt {
+export function planAt(plan: ServicePlan, known: CompressorHistory, at: Instant): PlanAt {
   const clock = hourClockOf(known, at);
   const now = clockHours(clock, at);
   const moment: Moment = { at, hours: now?.hours ?? null, clock, history: known };
   let severities: Severities | null = null;
   const lastDone = lastDoneByTask(plan, known.services);
-  const putOffs = latestPutOffs(known.putOffs);
+  const deferrals = latestDeferrals(known.deferrals);
   const tasks = tasksByCode(plan);
   const set = startingPointByTask(known.startingPoints, tasks);
   const intervalsOf = (task: ServiceTask) => {
@@ -151,7 +151,7 @@ export function planAt(plan: ServicePlan, known: UnitHistory, at: Instant): Plan
       const start = startingPointOf({ code: task.code, last, set: set.get(task.code), tasks }, clock, known);
       const { triggers, factors } = intervalsOf(task);
       const sum = seenOrDue(task, start, judgeTriggers(task, triggers, start, moment));
-      return describe(task, { sum, start, factors, putOff: putOffs.get(task.code) }, moment);
+      return describe(task, { sum, start, factors, deferral: deferrals.get(task.code) }, moment);
     },
   };
 }
@@ -175,14 +175,14 @@ function tasksByCode(plan: ServicePlan): ReadonlyMap<string, ServiceTask> {
   return known;
 }
 
-const NONE_PUT_OFF: ReadonlyMap<string, PutOff> = new Map();
+const NONE_PUT_OFF: ReadonlyMap<string, Deferral> = new Map();
 
-function latestPutOffs(putOffs: readonly PutOff[] = []): ReadonlyMap<string, PutOff> {
-  if (putOffs.length === 0) return NONE_PUT_OFF;
-  const latest = new Map<string, PutOff>();
-  for (const one of putOffs) {
+function latestDeferrals(deferrals: readonly Deferral[] = []): ReadonlyMap<string, Deferral> {
+  if (deferrals.length === 0) return NONE_PUT_OFF;
+  const latest = new Map<string, Deferral>();
+  for (const one of deferrals) {
     const before = latest.get(one.task);
-    if (!before || one.putOffAt >= before.putOffAt) latest.set(one.task, one);
+    if (!before || one.deferredAt >= before.deferredAt) latest.set(one.task, one);
   }
   return latest;
 }
@@ -191,15 +191,15 @@ interface Found {
   readonly sum: JudgedTriggers;
   readonly start: StartingPoint | null;
   readonly factors: readonly AppliedFactor[];
-  readonly putOff: PutOff | undefined;
+  readonly deferral: Deferral | undefined;
 }
 
-function describe(task: ServiceTask, { sum, start, factors, putOff }: Found, moment: Moment): JudgedTask {
+function describe(task: ServiceTask, { sum, start, factors, deferral }: Found, moment: Moment): JudgedTask {
   const { hoursPoint, dayPoint, ruling } = sum;
   const dueAt = ruling?.dueAt ?? null;
   const { timeZone } = moment.history;
   const dayOf = (at: Instant | null) => (at === null ? null : formatDay(localDayAt(at, timeZone)));
-  const waiting = RANK[sum.state] >= RANK.nearing ? putOffInForce(task, putOff, start, moment) : null;
+  const waiting = RANK[sum.state] >= RANK.nearing ? deferralInForce(task, deferral, start, moment) : null;
   return {
     standing: {
       code: task.code,
@@ -223,12 +223,12 @@ function describe(task: ServiceTask, { sum, start, factors, putOff }: Found, mom
       lastDoneHours: start && start.doneAt !== null ? start.hours : null,
       startedBy: start?.basis ?? null,
       coveredBy: null,
-      putOff: waiting
+      deferral: waiting
         ? {
-            reason: waiting.putOff.reason,
-            untilHours: waiting.putOff.untilHours ?? null,
-            untilOn: waiting.putOff.untilOn ?? null,
-            risk: waiting.putOff.risk ?? null,
+            reason: waiting.deferral.reason,
+            untilHours: waiting.deferral.untilHours ?? null,
+            untilOn: waiting.deferral.untilOn ?? null,
+            risk: waiting.deferral.risk ?? null,
           }
         : null,
       vessel: null,

@@ -2,7 +2,7 @@ import { dayNumberOf, HOUR_MS, localDayAt, startOfLocalDay, type Instant } from 
 import { CLOCK_TOLERANCE_H } from '../hours/index.js';
 import { clockHours, type HourClock } from './clock.js';
 import { calendarDuePoint, hoursDuePoint, type StartingPoint } from './due-point.js';
-import type { ServiceRecord, StartingPointFact, UnitHistory } from './history.js';
+import type { ServiceRecord, StartingPointFact, CompressorHistory } from './history.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
 
 /** The last record of a task, and by which task's code it was done. */
@@ -85,7 +85,7 @@ interface StartFacts {
 export function startingPointOf(
   { code, last, set, tasks }: StartFacts,
   clock: HourClock,
-  history: UnitHistory,
+  history: CompressorHistory,
 ): StartingPoint | null {
   const { timeZone } = history;
   if (last && !(set && set.setAt > last.record.doneAt)) {
@@ -111,7 +111,7 @@ export function startingPointOf(
  * the machine can have run since. A machine taken over at 9,900 h is not counted from zero: its first figure is where
  * its record begins.
  */
-function commissionedHours(clock: HourClock, history: UnitHistory): number | null {
+function commissionedHours(clock: HourClock, history: CompressorHistory): number | null {
   const [first, at] = [clock.runHours.hours[0], clock.runHours.at[0]];
   if (first === undefined || at === undefined) return null;
   if (history.meterFrom === 'later') return first;

@@ -1,6 +1,6 @@
 import type { Instant, LocalDate } from '../basics/index.js';
 import type { StartBasis, StartingPoint } from './due-point.js';
-import type { PutOff } from './history.js';
+import type { Deferral } from './history.js';
 import type { JudgedTriggers } from './judge-task.js';
 import type { Trigger } from './service-plan.js';
 import type { AppliedFactor } from './severity.js';
@@ -44,12 +44,12 @@ export interface TaskStanding {
   /** Code of a bigger task that is due as well: doing that one does this one. */
   readonly coveredBy: string | null;
   /** Why and until when it was put off, while that holds. */
-  readonly putOff: PutOffStanding | null;
+  readonly deferral: DeferralStanding | null;
   /** The receiver or cylinder whose date this is. */
   readonly vessel: VesselRef | null;
 }
 
-export interface PutOffStanding extends Pick<PutOff, 'reason'> {
+export interface DeferralStanding extends Pick<Deferral, 'reason'> {
   readonly untilHours: number | null;
   readonly untilOn: LocalDate | null;
   readonly risk: string | null;

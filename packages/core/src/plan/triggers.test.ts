@@ -81,7 +81,7 @@ describe('hours by season', () => {
 });
 
 describe('a cartridge reckoned from the water it takes up', () => {
-  const cartridge = { takesG: 48, fadLpm: 200, holdingBar: 150 };
+  const cartridge = { moistureCapacityG: 48, fadLpm: 200, maintainingValveBar: 150 };
 
   test('20 °C, 150 bar, 200 L/min, 48 g: worked by hand', () => {
     // Saturation 2.339 kPa (IAPWS), times 1.555 for dense air (worked in the tests of moist air): 0.03626 bar; humidity ratio

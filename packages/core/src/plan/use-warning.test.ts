@@ -1,12 +1,12 @@
 import { DAY_MS } from '../basics/index.js';
 import { hourClockOf } from './clock.js';
-import type { UnitHistory } from './history.js';
+import type { CompressorHistory } from './history.js';
 import { explain, standing, useWarning, type ServicePlan } from './index.js';
 
 const NOW = Date.UTC(2026, 10, 27, 12);
 
 /** Read every week: so many hours a day, then others for the last 56 days. */
-function history(before: number, since: number, days = 500): UnitHistory {
+function history(before: number, since: number, days = 500): CompressorHistory {
   let hours = 0;
   const readings = Array.from({ length: Math.floor(days / 7) + 1 }, (_, index) => {
     const ago = days - index * 7;
@@ -37,12 +37,12 @@ const plan: ServicePlan = {
   ],
 } as unknown as ServicePlan;
 
-const warned = (past: UnitHistory) =>
+const warned = (past: CompressorHistory) =>
   useWarning(hourClockOf(past, NOW), standing(plan, past, NOW).tasks, NOW, 'UTC');
 
 test('five times as much since 56 days: the oil comes in seven weeks, not in eight months', () => {
   const warning = warned(history(1, 5))!;
-  expect(warning.words).toMatch(/^Used five times as much since about (\d+ Sep|\d+ Oct) 2026$/);
+  expect(warning.text).toMatch(/^Used five times as much since about (\d+ Sep|\d+ Oct) 2026$/);
   expect(warning.since / warning.before).toBeGreaterThan(4);
   // 250 h after the service of five days ago: some 225 h at 5 h a day are 45 days.
   expect(warning.pulls!.name).toBe('New oil');

@@ -1,12 +1,12 @@
 import { DAY_MS, formatDay, localDayAt, type Instant, type LocalDate } from '../basics/index.js';
-import { sayUseChange } from '../hours/index.js';
+import { describeUseChange } from '../hours/index.js';
 import type { HourClock } from './clock.js';
 import type { TaskStanding } from './task-standing.js';
 
 /** A lasting change of use, with the date that it pulls nearest. */
 export interface UseWarning {
   /** `Used five times as much since about 2 Oct 2026`. */
-  readonly words: string;
+  readonly text: string;
   /** Hours a day before and since. */
   readonly before: number;
   readonly since: number;
@@ -49,7 +49,7 @@ export function useWarning(
     })
     .sort((a, b) => a.likelyAt - b.likelyAt)[0];
   return {
-    words: sayUseChange(change, timeZone),
+    text: describeUseChange(change, timeZone),
     before: change.before,
     since: change.since,
     changedOn: dayOf(change.at),

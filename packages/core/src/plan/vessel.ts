@@ -7,7 +7,7 @@ import type { JudgedTask, TaskStanding } from './task-standing.js';
 import type { VesselExamination, VesselHistory, VesselRecord } from './vessel-history.js';
 import type { Moment } from './judged.js';
 
-const words: Record<VesselExamination, string> = { test: 'pressure test', inspection: 'inspection' };
+const text: Record<VesselExamination, string> = { test: 'pressure test', inspection: 'inspection' };
 
 /** The dates of vessels, due like tasks. They are the law's, and somebody's life: all of them are safety. */
 export function vesselStandings(
@@ -42,7 +42,7 @@ function judgeDate(
 ): JudgedTask {
   const task: ServiceTask = {
     code: `vessel-${examination}:${vessel.id}`,
-    name: `${vessel.tag}: ${words[examination]}`,
+    name: `${vessel.tag}: ${text[examination]}`,
     station: vessel.kind === 'receiver' ? 'receiver' : 'fill',
     action: examination === 'test' ? 'test' : 'inspect',
     triggers: [{ kind: 'calendar', every: { months } }],
@@ -86,7 +86,7 @@ function judgeDate(
     lastDoneHours: null,
     startedBy: start?.basis ?? null,
     coveredBy: null,
-    putOff: null,
+    deferral: null,
     vessel: { id: vessel.id, tag: vessel.tag, examination },
   };
   return { standing, changesAt: failed ? null : triggers.changesAt, triggers, factors: [], start };

@@ -93,7 +93,7 @@ export function walk(
   prefix: readonly string[],
   { courses, steps, random }: { courses: number; steps: number; random: () => number },
 ): Walked {
-  let [told, admitted] = [0, 0];
+  let [recorded, admitted] = [0, 0];
   const pick = <One>(from: readonly One[]): One => from[Math.floor(random() * from.length)]!;
   for (let course = 0; course < courses; course += 1) {
     const start = course % 2 === 0 ? pick(starts) : starts[0]!;
@@ -102,7 +102,7 @@ export function walk(
     const names: string[] = [];
     const end = (more: Partial<Walked>): Walked => ({
       courses: course + 1,
-      steps: told,
+      steps: recorded,
       admitted,
       unsafe: null,
       strange: null,
@@ -118,7 +118,7 @@ export function walk(
       node = move.to();
       physics = movedBy(physics, move, node.plant);
       names.push(move.name);
-      told += 1;
+      recorded += 1;
       if (levelOf(physics.bar) !== node.plant.spaces[0]!.level)
         return end({ strange: [...names, `${physics.bar.toFixed(2)} bar`] });
       const who = admittedAt(model, node);
@@ -127,5 +127,5 @@ export function walk(
       if (who.length > 0 && isUnsafe) return end({ unsafe: names });
     }
   }
-  return { courses, steps: told, admitted, unsafe: null, strange: null };
+  return { courses, steps: recorded, admitted, unsafe: null, strange: null };
 }

@@ -158,101 +158,101 @@ function isAsItWas({ plant, fold }: Node, { vents, valve }: Model, by: string): 
 
 function* movesOf(model: Model, node: Node, person: Person): Generator<Move> {
   const { plant } = node;
-  const say = (name: string, body: Omit<IsolateBody, 'kind'>, becomes: Plant = plant): Move[] =>
-    told(model, node, person, `${person.by}: ${name}`, { kind: 'isolate', ...body }, becomes);
+  const format = (name: string, body: Omit<IsolateBody, 'kind'>, becomes: Plant = plant): Move[] =>
+    recordMove(model, node, person, `${person.by}: ${name}`, { kind: 'isolate', ...body }, becomes);
   const hasLock = plant.locks.includes(person.by);
   if (hasLock) {
     const locks = plant.locks.filter((one) => one !== person.by);
-    yield* say('lock off', { step: 'lock-out', confirmed: false }, { ...plant, locks });
+    yield* format('lock off', { step: 'lock-out', confirmed: false }, { ...plant, locks });
   } else {
     const locks = [...plant.locks, person.by].sort();
-    yield* say('lock on', { step: 'lock-out', confirmed: true, answer: 'holds' }, { ...plant, locks });
+    yield* format('lock on', { step: 'lock-out', confirmed: true, answer: 'holds' }, { ...plant, locks });
   }
   if (person.by === SECOND_PERSON) {
-    yield* besides(model, node, person, say);
+    yield* besides(model, node, person, format);
     yield* starting(model, node, person);
     return;
   }
   if (plant.valveIsOpen) {
     const shut = { ...plant, valveIsOpen: false };
-    yield* say('valve shut', { step: model.valve, confirmed: true, answer: 'holds' }, shut);
+    yield* format('valve shut', { step: model.valve, confirmed: true, answer: 'holds' }, shut);
   } else {
-    yield* say('valve open', { step: model.valve, confirmed: false }, { ...plant, valveIsOpen: true });
+    yield* format('valve open', { step: model.valve, confirmed: false }, { ...plant, valveIsOpen: true });
   }
-  for (let index = 0; index < plant.spaces.length; index += 1) yield* atVent(model, node, index, say);
+  for (let index = 0; index < plant.spaces.length; index += 1) yield* atVent(model, node, index, format);
   if (!hasLock && !model.isQuiet)
-    yield* say('an old page ticks the lock', { step: 'lock-out', confirmed: true });
-  yield* looking(model, node, person, say);
+    yield* format('an old page ticks the lock', { step: 'lock-out', confirmed: true });
+  yield* looking(model, node, person, format);
   yield* starting(model, node, person);
 }
 
 /** The second person does not begin an isolation of their own: they look, shut a vent, say when it is silent. */
-function* besides(model: Model, node: Node, person: Person, say: Say): Generator<Move> {
-  yield* looking(model, node, person, say);
+function* besides(model: Model, node: Node, person: Person, format: Say): Generator<Move> {
+  yield* looking(model, node, person, format);
   for (let index = 0; index < node.plant.spaces.length; index += 1) {
     const space = node.plant.spaces[index]!;
     const step = model.vents[index]!;
     if (!space.isOpen) continue;
     const shut = { isOpen: false, sawUp: false, shownThen: null, secondIsOpen: false };
-    yield* say(`${step} shut`, { step, confirmed: false }, withSpace(node.plant, index, shut));
+    yield* format(`${step} shut`, { step, confirmed: false }, withSpace(node.plant, index, shut));
     if (flows(space)) continue;
     const noted = withSpace(node.plant, index, { shownThen: shown(space) });
     const needle = needleOf(space, space.sawUp);
-    yield* say(`${step} silent`, { step, confirmed: true, answer: 'silent', ...needle }, noted);
+    yield* format(`${step} silent`, { step, confirmed: true, answer: 'silent', ...needle }, noted);
   }
 }
 
 type Say = (name: string, body: Omit<IsolateBody, 'kind'>, becomes?: Plant) => Move[];
 
-function* atVent(model: Model, { plant }: Node, index: number, say: Say): Generator<Move> {
+function* atVent(model: Model, { plant }: Node, index: number, format: Say): Generator<Move> {
   const space = plant.spaces[index]!;
   const step = model.vents[index]!;
   const confirmed = true;
-  const name = (words: string) => `${step} ${words}`;
+  const name = (text: string) => `${step} ${text}`;
   if (!space.isOpen) {
     const opened = withSpace(plant, index, { isOpen: true, sawUp: shown(space) > 0, shownThen: null });
     const isHeard = flows({ ...space, isOpen: true });
     const needle = needleOf(space, shown(space) > 0);
-    if (isHeard) yield* say(name('passes'), { step, confirmed, answer: 'passes' }, opened);
+    if (isHeard) yield* format(name('passes'), { step, confirmed, answer: 'passes' }, opened);
     else {
       // Whoever hears nothing may have expected it, or not.
-      yield* say(name('nothing comes'), { step, confirmed, answer: 'nothing', ...needle }, opened);
+      yield* format(name('nothing comes'), { step, confirmed, answer: 'nothing', ...needle }, opened);
       if (!model.isPlain)
-        yield* say(name('found empty'), { step, confirmed, answer: 'found-empty', ...needle }, opened);
+        yield* format(name('found empty'), { step, confirmed, answer: 'found-empty', ...needle }, opened);
     }
     return;
   }
   const shut = withSpace(plant, index, { isOpen: false, sawUp: false, shownThen: null, secondIsOpen: false });
-  yield* say(name('shut'), { step, confirmed: false }, shut);
+  yield* format(name('shut'), { step, confirmed: false }, shut);
   const isHeard = flows(space);
   if (isHeard) {
-    yield* say(name('passes'), { step, confirmed, answer: 'passes' });
+    yield* format(name('passes'), { step, confirmed, answer: 'passes' });
     return;
   }
   const noted = withSpace(plant, index, { shownThen: shown(space) });
   const needle = needleOf(space, space.sawUp);
-  yield* say(name('silent'), { step, confirmed, answer: 'silent', ...needle }, noted);
+  yield* format(name('silent'), { step, confirmed, answer: 'silent', ...needle }, noted);
   // With two people the ways of the machine found empty are left to the model of one.
   if (model.people === 'two' || model.isPlain) return;
   if (!space.secondIsOpen) {
     const both = withSpace(noted, index, { secondIsOpen: true });
     const second = both.spaces[index]!;
     // A second opening that passes is waited for: it is silent by itself in a while.
-    if (flows(second)) yield* say(name('second opening passes'), { step, confirmed, answer: 'passes' }, both);
-    else yield* say(name('second opening'), { step, confirmed, answer: 'second-opening', ...needle }, both);
+    if (flows(second)) yield* format(name('second opening passes'), { step, confirmed, answer: 'passes' }, both);
+    else yield* format(name('second opening'), { step, confirmed, answer: 'second-opening', ...needle }, both);
   } else
-    yield* say(
+    yield* format(
       name('second opening silent'),
       { step, confirmed, answer: 'second-opening', ...needle },
       noted,
     );
   if (space.drain === 'free' && space.level === 0)
-    yield* say(name('bore seen free'), { step, confirmed, answer: 'seen-free', ...needle }, noted);
-  yield* letIn(plant, index, step, say);
+    yield* format(name('bore seen free'), { step, confirmed, answer: 'seen-free', ...needle }, noted);
+  yield* letIn(plant, index, step, format);
 }
 
 /** A little air is let in, seen to pass and to stop: what stays behind a half blocked drain stays. */
-function* letIn(plant: Plant, index: number, step: string, say: Say): Generator<Move> {
+function* letIn(plant: Plant, index: number, step: string, format: Say): Generator<Move> {
   const space = plant.spaces[index]!;
   if (space.drain === 'blocked') return;
   const level = space.drain === 'free' ? space.level : (Math.max(1, space.level) as 1 | 2);
@@ -260,7 +260,7 @@ function* letIn(plant: Plant, index: number, step: string, say: Say): Generator<
   const rose = space.gauge === 'true';
   const needle = needleOf(after, rose || space.sawUp);
   const becomes = withSpace(plant, index, { level, sawUp: rose || space.sawUp, shownThen: shown(after) });
-  yield* say(`${step} air let in`, { step, confirmed: true, answer: 'let-in', ...needle }, becomes);
+  yield* format(`${step} air let in`, { step, confirmed: true, answer: 'let-in', ...needle }, becomes);
 }
 
 function needleOf(space: SpaceState, wasUp: boolean): { needle: Needle; pressureBar?: number } {
@@ -269,14 +269,14 @@ function needleOf(space: SpaceState, wasUp: boolean): { needle: Needle; pressure
 }
 
 /** What is seen at a second look, or after a pause: something comes, a needle has moved, or neither. */
-function* looking(model: Model, node: Node, { by }: Person, say: Say): Generator<Move> {
+function* looking(model: Model, node: Node, { by }: Person, format: Say): Generator<Move> {
   const { plant } = node;
   const hasMoved = plant.spaces.some(
     (space) => flows(space) || (space.shownThen !== null && shown(space) > space.shownThen),
   );
   const answer = hasMoved ? 'is-fed' : 'holds';
-  yield* say(`second look: ${answer}`, { step: 'second-look', confirmed: true, answer });
-  if (isAsItWas(node, model, by)) yield* say('still', { step: 'still', confirmed: true, answer: 'holds' });
+  yield* format(`second look: ${answer}`, { step: 'second-look', confirmed: true, answer });
+  if (isAsItWas(node, model, by)) yield* format('still', { step: 'still', confirmed: true, answer: 'holds' });
 }
 
 function* starting(model: Model, node: Node, person: Person): Generator<Move> {
@@ -300,7 +300,7 @@ function* starting(model: Model, node: Node, person: Person): Generator<Move> {
   };
 }
 
-function told(
+function recordMove(
   { guarded }: Model,
   node: Node,
   person: Person,

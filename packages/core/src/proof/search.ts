@@ -62,10 +62,10 @@ function foldKey(model: Model, { fold, now, session }: Node): string {
         return (still ?? -Infinity) >= at ? 's' : `${isOwn ? 'o' : '-'}${at >= since ? 'l' : '-'}`;
       })
       .join('');
-  const sorted = <Value>(entries: ReadonlyMap<string, Value>, say: (value: Value) => string) =>
+  const sorted = <Value>(entries: ReadonlyMap<string, Value>, format: (value: Value) => string) =>
     [...entries]
       .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, value]) => `${key}:${say(value)}`)
+      .map(([key, value]) => `${key}:${format(value)}`)
       .join(',');
   return [
     sorted(fold.locks, given),

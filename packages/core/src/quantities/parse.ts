@@ -1,4 +1,4 @@
-import { refuse, succeed, type Outcome } from '../basics/index.js';
+import { err, ok, type Result } from '../basics/index.js';
 import { fromStored, toStored } from './convert.js';
 import { formatFigure } from './format.js';
 import { readNumber } from './read-number.js';
@@ -43,11 +43,11 @@ interface Stated {
   readonly unit: string;
   readonly bar: number;
   readonly kelvin: number;
-  readonly words: string;
+  readonly text: string;
 }
 
-const american = { bar: 1.01353, kelvin: 288.706, words: '14.7 psi, 60 °F' } as const;
-const normal = { bar: 1.01325, kelvin: 273.15, words: '1.013 bar, 0 °C' } as const;
+const american = { bar: 1.01353, kelvin: 288.706, text: '14.7 psi, 60 °F' } as const;
+const normal = { bar: 1.01325, kelvin: 273.15, text: '1.013 bar, 0 °C' } as const;
 
 /** Standard and normal flows: ISO 2533 and 14.7 psi at 60 °F agree within 0.2 %; normal is DIN 1343 (memory). */
 const statedFlows: readonly Stated[] = [
@@ -69,7 +69,7 @@ export function parseQuantity(
   text: string,
   kind: QuantityKind,
   options: ParseOptions = {},
-): Outcome<ParsedQuantity> {
+): Result<ParsedQuantity> {
   const { figure, spelling } = split(text);
   const number = readNumber(figure);
   if (!number.ok) return number;
@@ -81,7 +81,7 @@ export function parseQuantity(
       : findUnit(spelling, kind);
   if (!unit) return unknownUnit(spelling, kind);
   if (kind === 'temperature' && number.value < fromStored(ABSOLUTE_ZERO_C, kind, unit)) {
-    return refuse('below-absolute-zero', `Nothing is as cold as ${number.value} ${unit.label}.`);
+    return err('below-absolute-zero', `Nothing is as cold as ${number.value} ${unit.label}.`);
   }
   const value = toStored(number.value, kind, unit) * (stated ? toFreeAir(stated) : 1);
   if (options.min !== undefined && value < options.min - 1e-9) {
@@ -90,8 +90,8 @@ export function parseQuantity(
   if (options.max !== undefined && value > options.max + 1e-9) {
     return outside('too-large', 'at most', options.max, kind, unit);
   }
-  const reference = stated && { reference: `${stated.words}, to free air at 1.013 bar, 20 °C` };
-  return succeed({ value, unit, unitTyped: spelling !== '', ...reference });
+  const reference = stated && { reference: `${stated.text}, to free air at 1.013 bar, 20 °C` };
+  return ok({ value, unit, unitTyped: spelling !== '', ...reference });
 }
 
 function statedFlow(spelling: string): Stated | undefined {
@@ -124,13 +124,13 @@ function findUnit(spelling: string, kind: QuantityKind): MeasuringUnit | undefin
   return unitsOf(kind).find((unit) => unit.spellings.includes(wanted));
 }
 
-function unknownUnit(spelling: string, kind: QuantityKind): Outcome<never> {
+function unknownUnit(spelling: string, kind: QuantityKind): Result<never> {
   if (kind === 'pressure' && /^(bar|psi|kpa|mpa)\(?a(bs)?\)?$/.test(normalise(spelling))) {
-    return refuse('absolute-pressure', 'That is an absolute pressure. Type what the gauge shows.');
+    return err('absolute-pressure', 'That is an absolute pressure. Type what the gauge shows.');
   }
   const known = unitsOf(kind).map((unit) => unit.label);
   const list = known.length === 1 ? known[0] : `${known.slice(0, -1).join(', ')} or ${known.at(-1)}`;
-  return refuse(
+  return err(
     'unknown-unit',
     `“${spelling.slice(0, 16)}” is no unit of ${quantityDefinitions[kind].name}. Use ${list}.`,
   );
@@ -138,11 +138,11 @@ function unknownUnit(spelling: string, kind: QuantityKind): Outcome<never> {
 
 function outside(
   code: string,
-  words: string,
+  text: string,
   limit: number,
   kind: QuantityKind,
   unit: MeasuringUnit,
-): Outcome<never> {
+): Result<never> {
   const shown = formatFigure(fromStored(limit, kind, unit), { maxDecimals: unit.maxDecimals });
-  return refuse(code, `This must be ${words} ${shown} ${unit.label}.`);
+  return err(code, `This must be ${text} ${shown} ${unit.label}.`);
 }

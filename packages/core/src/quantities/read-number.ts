@@ -1,4 +1,4 @@
-import { refuse, succeed, type Outcome } from '../basics/index.js';
+import { err, ok, type Result } from '../basics/index.js';
 
 const PLAIN = /^[+-]?(\d+\.?\d*|\.\d+)$/;
 
@@ -9,9 +9,9 @@ const PLAIN = /^[+-]?(\d+\.?\d*|\.\d+)$/;
  * `1,234` and `ambiguous-point` for `1.234` (one thousand odd, or one and a bit?), which are asked back rather than
  * guessed.
  */
-export function readNumber(text: string): Outcome<number> {
+export function readNumber(text: string): Result<number> {
   const compact = text.trim().replace(/(?<=\d)[\s\u00a0\u202f'’](?=\d{3}(?!\d))/g, '');
-  if (compact === '') return refuse('no-figure', 'Type a figure.');
+  if (compact === '') return err('no-figure', 'Type a figure.');
   const commas = compact.split(',').length - 1;
   let figure = compact;
   if (commas > 0 && compact.includes('.')) {
@@ -23,7 +23,7 @@ export function readNumber(text: string): Outcome<number> {
   } else if (commas === 1) {
     if (/^[+-]?[1-9]\d{0,2},\d{3}$/.test(compact)) {
       const whole = compact.replace(',', '');
-      return refuse(
+      return err(
         'ambiguous-comma',
         `Is that ${whole}, or ${compact.replace(',', '.')}? Write it without the comma.`,
       );
@@ -31,19 +31,19 @@ export function readNumber(text: string): Outcome<number> {
     figure = compact.replace(',', '.');
   } else if (/^[+-]?[1-9]\d{0,2}\.\d{3}$/.test(compact)) {
     // A point parts thousands for half of the world.
-    return refuse(
+    return err(
       'ambiguous-point',
       `Is that ${compact.replace('.', '')}, or ${Number(compact)}? Write ${compact.replace('.', '')}, or ${compact}0.`,
     );
   }
   if (!PLAIN.test(figure)) return notANumber(text);
   const value = Number(figure);
-  return Number.isFinite(value) ? succeed(value) : notANumber(text);
+  return Number.isFinite(value) ? ok(value) : notANumber(text);
 }
 
-function notANumber(text: string): Outcome<never> {
+function notANumber(text: string): Result<never> {
   const shown = text.trim().slice(0, 24);
-  return refuse('not-a-number', `“${shown}” is not a figure. Type digits, like 145 or 9.5.`);
+  return err('not-a-number', `“${shown}” is not a figure. Type digits, like 145 or 9.5.`);
 }
 
 /**

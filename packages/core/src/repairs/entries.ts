@@ -1,4 +1,4 @@
-import { refuse, type Outcome } from '../basics/index.js';
+import { err, type Result } from '../basics/index.js';
 import type { Verdict } from '../checks/index.js';
 
 /** What is asked of an entry before it may stand. */
@@ -18,7 +18,7 @@ export interface EntryModule<Kind extends string = string> {
   /** Whether it may be said of whatever is settled, and of what was changed on purpose. */
   readonly isAlwaysTaken?: true;
   /** What it lacks. */
-  readonly problem?: (entry: Asked) => Outcome<never> | null;
+  readonly problem?: (entry: Asked) => Result<never> | null;
 }
 
 function entryKind<const Kind extends string>(module: EntryModule<Kind>): EntryModule<Kind> {
@@ -35,7 +35,7 @@ const known = [
     name: 'Proof',
     problem: ({ verdict }) =>
       verdict === undefined
-        ? refuse('missing', 'Say by which check it is proved, and what came out.', 'check')
+        ? err('missing', 'Say by which check it is proved, and what came out.', 'check')
         : null,
   }),
   entryKind({ kind: 'close', name: 'Closed' }),

@@ -1,4 +1,4 @@
-export { procedures, proceduresFor, sayTorque, type Procedure, type ProcedureStep } from './procedures.js';
+export { procedures, proceduresFor, formatTorque, type Procedure, type ProcedureStep } from './procedures.js';
 export {
   entryKindsOf,
   entryModules,

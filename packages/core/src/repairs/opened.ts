@@ -6,8 +6,8 @@ import { procedures, type Procedure } from './procedures.js';
 import type { RepairEntry } from './repair.js';
 
 /** The guide that a step follows, by what it says: `guide/step`. */
-function guideOf({ kind, words }: Pick<RepairEntry, 'kind' | 'words'>): Procedure | undefined {
-  return kind === 'step' ? procedures.find(({ code }) => words.startsWith(`${code}/`)) : undefined;
+function guideOf({ kind, text }: Pick<RepairEntry, 'kind' | 'text'>): Procedure | undefined {
+  return kind === 'step' ? procedures.find(({ code }) => text.startsWith(`${code}/`)) : undefined;
 }
 
 /**
@@ -16,7 +16,7 @@ function guideOf({ kind, words }: Pick<RepairEntry, 'kind' | 'words'>): Procedur
  * @returns empty where nothing is opened by it; null where nobody said: then everything
  */
 export function openedByEntry(
-  entry: Pick<RepairEntry, 'kind' | 'words' | 'opens'>,
+  entry: Pick<RepairEntry, 'kind' | 'text' | 'opens'>,
   plate: DataPlate,
   kinds = ourEntryKinds,
 ): readonly string[] | null {
@@ -33,7 +33,7 @@ export function openedByEntry(
  * @returns null where nothing of it is known: then any check
  */
 export function checksThatProve(
-  entries: readonly Pick<RepairEntry, 'kind' | 'words' | 'opens'>[],
+  entries: readonly Pick<RepairEntry, 'kind' | 'text' | 'opens'>[],
   station: string | null,
   plate: DataPlate,
 ): readonly string[] | null {

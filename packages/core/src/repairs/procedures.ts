@@ -313,7 +313,7 @@ export function proceduresFor(plate: DataPlate): readonly Procedure[] {
 const SNUG = /reed|bowl|glass|panel/;
 
 /** What is known of a torque on this machine; says so where there is no figure. */
-export function sayTorque(what: string, plate: Pick<DataPlate, 'torques'>): string {
+export function formatTorque(what: string, plate: Pick<DataPlate, 'torques'>): string {
   if (SNUG.test(what)) return `The ${what}: hand-tight, snug, never forced.`;
   return plate.torques === undefined || plate.torques.trim() === ''
     ? `Torque of the ${what}: no figure known for this machine. Look in its manual; do not guess.`

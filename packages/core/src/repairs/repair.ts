@@ -1,4 +1,4 @@
-import { refuse, succeed, type Instant, type Outcome } from '../basics/index.js';
+import { err, ok, type Instant, type Result } from '../basics/index.js';
 import type { Verdict } from '../checks/index.js';
 import { ourEntryKinds, type EntryKind } from './entries.js';
 
@@ -13,7 +13,7 @@ export interface RepairEntry {
   readonly by: string;
   readonly kind: EntryKind;
   /** In words: the cause, the work, the part, the reason. For a step: its code. */
-  readonly words: string;
+  readonly text: string;
   readonly minutes?: number | undefined;
   readonly count?: number | undefined;
   /** Code of the check that proves it, and what came out. */
@@ -48,19 +48,19 @@ export function repairStanding(
   kinds = ourEntryKinds,
 ): RepairStanding {
   const order = [...entries].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
-  const cause = order.findLast((entry) => entry.kind === 'cause')?.words ?? null;
+  const cause = order.findLast((entry) => entry.kind === 'cause')?.text ?? null;
   const minutes = order.reduce((sum, entry) => sum + (entry.minutes ?? 0), 0);
-  const steps = new Set(order.flatMap((entry) => (entry.kind === 'step' ? [entry.words] : [])));
+  const steps = new Set(order.flatMap((entry) => (entry.kind === 'step' ? [entry.text] : [])));
   const lastWork = order.findLastIndex((entry) => kinds.get(entry.kind)?.isWork);
-  const lastProof = order.findLastIndex((entry) => entry.kind === 'proof');
+  const lastVerification = order.findLastIndex((entry) => entry.kind === 'proof');
   const isClosed = order.some((entry) => entry.kind === 'close');
   const shared = { cause, minutes, steps };
   if (kind !== 'fault') return { ...shared, state: 'proved', isOpen: false, waitsFor: null };
-  if (lastProof > lastWork && lastProof >= 0 && hasPassed(order[lastProof]!)) {
+  if (lastVerification > lastWork && lastVerification >= 0 && hasPassed(order[lastVerification]!)) {
     return { ...shared, state: 'proved', isOpen: false, waitsFor: null };
   }
   if (isClosed) return { ...shared, state: 'closed', isOpen: false, waitsFor: null };
-  if (lastProof > lastWork && lastProof >= 0) {
+  if (lastVerification > lastWork && lastVerification >= 0) {
     return {
       ...shared,
       state: 'proof-failed',
@@ -94,10 +94,10 @@ export function admitEntry(
   entries: readonly RepairEntry[],
   entry: Pick<RepairEntry, 'kind' | 'verdict'>,
   kinds = ourEntryKinds,
-): Outcome<null> {
+): Result<null> {
   const module = kinds.get(entry.kind);
   if (kind !== 'fault' && !module?.isAlwaysTaken) {
-    return refuse(
+    return err(
       'not-a-fault',
       'A modification or an improvement is done when it is recorded: add a note.',
       'kind',
@@ -108,7 +108,7 @@ export function admitEntry(
   const { isOpen, state } = repairStanding(kind, entries, kinds);
   if (!isOpen && !module?.isAlwaysTaken) {
     const how = state === 'proved' ? 'proved' : 'closed';
-    return refuse('already-settled', `This repair is ${how}. What is found now is a new one.`);
+    return err('already-settled', `This repair is ${how}. What is found now is a new one.`);
   }
-  return succeed(null);
+  return ok(null);
 }

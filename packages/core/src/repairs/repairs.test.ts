@@ -6,7 +6,7 @@ import {
   procedures,
   proceduresFor,
   repairStanding,
-  sayTorque,
+  formatTorque,
   type RepairEntry,
 } from './index.js';
 
@@ -25,7 +25,7 @@ const entry = (kind: RepairEntry['kind'], more: Partial<RepairEntry> = {}): Repa
   at: clock,
   by: 'mara',
   kind,
-  words: 'words',
+  text: 'words',
   ...more,
 });
 const proof = (verdict: RepairEntry['verdict']) => entry('proof', { check: 'pump-up', verdict });
@@ -122,7 +122,7 @@ describe('guided overhauls', () => {
   });
 
   test('a torque is the plate’s, or said to be unknown', () => {
-    expect(sayTorque('head bolts', { torques: 'head 24 Nm' })).toMatch(/24 Nm/);
-    expect(sayTorque('head bolts', {})).toMatch(/no figure known.*do not guess/);
+    expect(formatTorque('head bolts', { torques: 'head 24 Nm' })).toMatch(/24 Nm/);
+    expect(formatTorque('head bolts', {})).toMatch(/no figure known.*do not guess/);
   });
 });

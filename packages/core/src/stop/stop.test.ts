@@ -17,7 +17,7 @@ const taken: TakenOut = {
   ground: 'other',
   why: 'Waits for a part',
   toShow: null,
-  told: 'Shift leader',
+  informed: 'Shift leader',
 };
 
 describe('what stands against using a unit', () => {
@@ -59,7 +59,7 @@ describe('what stands against using a unit', () => {
 
 describe('coming back', () => {
   const [relief] = standingStops([measured('relief-valve', 'stop', 50)], [], []);
-  const [said] = standingStops([], [taken], []);
+  const [takenOut] = standingStops([], [taken], []);
   const code = (outcome: ReturnType<typeof admitReturn>) => (outcome.ok ? null : outcome.problem.code);
 
   test('by a later better verdict of the same check', () => {
@@ -74,22 +74,22 @@ describe('coming back', () => {
 
   test('by a decision with a name and a reason, except where no reason helps', () => {
     const decision = { reason: 'Part is in', decidedBy: 'Jon Velk' };
-    expect(code(admitReturn(said!, decision))).toBeNull();
-    expect(code(admitReturn(said!, { reason: 'Part is in' }))).toBe('missing');
-    expect(code(admitReturn(said!, { reason: '  ', decidedBy: 'Jon Velk' }))).toBe('missing');
-    expect(code(admitReturn(said!, {}))).toBe('missing');
+    expect(code(admitReturn(takenOut!, decision))).toBeNull();
+    expect(code(admitReturn(takenOut!, { reason: 'Part is in' }))).toBe('missing');
+    expect(code(admitReturn(takenOut!, { reason: '  ', decidedBy: 'Jon Velk' }))).toBe('missing');
+    expect(code(admitReturn(takenOut!, {}))).toBe('missing');
     expect(code(admitReturn(relief!, decision))).toBe('no-reason-ends-it');
     for (const ground of ['vessel', 'breathing-air', 'relief'] as const)
-      expect(code(admitReturn({ ...said!, ground }, decision))).toBe('no-reason-ends-it');
+      expect(code(admitReturn({ ...takenOut!, ground }, decision))).toBe('no-reason-ends-it');
   });
 
   test('a vessel by an examination that it passed since', () => {
-    const vessel = { ...said!, ground: 'vessel' as const };
+    const vessel = { ...takenOut!, ground: 'vessel' as const };
     expect(code(admitReturn(vessel, { examinedAt: 150 }))).toBeNull();
     expect(code(admitReturn(vessel, { examinedAt: 90 }))).toBe('not-later');
     const good = { check: 'relief-valve', verdict: 'good' as const, takenAt: 150 };
     expect(code(admitReturn(vessel, { shown: good }))).toBe('another-check');
-    expect(code(admitReturn({ ...said!, ground: 'relief' }, { shown: good }))).toBeNull();
+    expect(code(admitReturn({ ...takenOut!, ground: 'relief' }, { shown: good }))).toBeNull();
     expect(code(admitReturn(relief!, { examinedAt: 150 }))).toBe('another-check');
   });
 });

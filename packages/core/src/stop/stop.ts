@@ -1,4 +1,4 @@
-import { refuse, succeed, type Instant, type Outcome } from '../basics/index.js';
+import { err, ok, type Instant, type Result } from '../basics/index.js';
 import { checkByCode, type Verdict } from '../checks/index.js';
 
 /** What must not be used: the unit, its air for breathing, one point of use, one side of a panel. */
@@ -10,7 +10,7 @@ export const stopGrounds = ['finding', 'relief', 'vessel', 'breathing-air', 'oth
 export type StopGround = (typeof stopGrounds)[number];
 
 /** Longest texts of taking out and of coming back. */
-export const stopLimits = { why: 500, place: 120, told: 120, shown: 500, reason: 1000 } as const;
+export const stopLimits = { why: 500, place: 120, informed: 120, shown: 500, reason: 1000 } as const;
 
 /** A unit, or a part of its use, was taken out of service. */
 export interface TakenOut {
@@ -24,7 +24,7 @@ export interface TakenOut {
   readonly why: string;
   /** What must be shown before it runs again. */
   readonly toShow: string | null;
-  readonly told: string | null;
+  readonly informed: string | null;
 }
 
 /** It came back: by something better that is on record, or by somebody’s decision. */
@@ -89,10 +89,10 @@ export function standingStops(
       check,
       why: `${checkByCode(check)?.name ?? check}: ${reason}`,
       toShow: `${checkByCode(check)?.name ?? check} again, with a better verdict`,
-      told: null,
+      informed: null,
     }));
-  const said = taken.filter(({ id, since }) => !ended(id, since)).map((one) => ({ ...one, check: null }));
-  return [...said, ...measured].sort((a, b) => a.since - b.since || (a.id < b.id ? -1 : 1));
+  const takenOut = taken.filter(({ id, since }) => !ended(id, since)).map((one) => ({ ...one, check: null }));
+  return [...takenOut, ...measured].sort((a, b) => a.since - b.since || (a.id < b.id ? -1 : 1));
 }
 
 /** What is given for coming back. */
@@ -116,35 +116,35 @@ const NO_REASON_ENDS: Readonly<Partial<Record<StopGround, string>>> = {
 export function admitReturn(
   stop: StandingStop,
   { shown, examinedAt, reason, decidedBy }: Ground,
-): Outcome<null> {
+): Result<null> {
   if (shown !== undefined) {
     if (shown.verdict === 'stop' || shown.verdict === 'act')
-      return refuse('not-better', `That verdict is “${shown.verdict}”: it does not end a stop.`, 'shownBy');
+      return err('not-better', `That verdict is “${shown.verdict}”: it does not end a stop.`, 'shownBy');
     if (shown.takenAt <= stop.since)
-      return refuse('not-later', 'That was measured before it was taken out of service.', 'shownBy');
+      return err('not-later', 'That was measured before it was taken out of service.', 'shownBy');
     if (stop.check !== null && shown.check !== stop.check)
-      return refuse(
+      return err(
         'another-check',
         `It is ended by ${checkByCode(stop.check)?.name ?? stop.check}, measured again.`,
         'shownBy',
       );
     // What was taken out by hand on such a ground comes back by a check of it.
     if (NO_REASON_ENDS[stop.ground] !== undefined && groundOf(shown.check) !== stop.ground)
-      return refuse('another-check', NO_REASON_ENDS[stop.ground]!, 'shownBy');
-    return succeed(null);
+      return err('another-check', NO_REASON_ENDS[stop.ground]!, 'shownBy');
+    return ok(null);
   }
   if (examinedAt !== undefined) {
     if (stop.ground !== 'vessel')
-      return refuse('another-check', 'The examination of a vessel says nothing of that.', 'shownBy');
+      return err('another-check', 'The examination of a vessel says nothing of that.', 'shownBy');
     return examinedAt > stop.since
-      ? succeed(null)
-      : refuse('not-later', 'That examination lies before it was taken out of service.', 'shownBy');
+      ? ok(null)
+      : err('not-later', 'That examination lies before it was taken out of service.', 'shownBy');
   }
   const never = NO_REASON_ENDS[stop.ground];
-  if (never !== undefined) return refuse('no-reason-ends-it', never, 'shownBy');
+  if (never !== undefined) return err('no-reason-ends-it', never, 'shownBy');
   if (!reason?.trim() || !decidedBy?.trim())
-    return refuse('missing', 'A better verdict, or who decides and why.', 'reason');
-  return succeed(null);
+    return err('missing', 'A better verdict, or who decides and why.', 'reason');
+  return ok(null);
 }
 
 const scopeText: Readonly<Record<StopScope, string>> = {

@@ -1,15 +1,15 @@
-import { refuse, succeed, type Instant, type Outcome, type Problem } from '../basics/index.js';
+import { err, ok, type Instant, type Result, type Problem } from '../basics/index.js';
 import {
   againstTelling,
   isLockedBy,
   isolationOf,
   missingFor,
-  sayMissing,
+  describeMissing,
   type IsolationFold,
   type Missing,
 } from '../isolation/index.js';
 import { isDoneRunning, opensTogether } from './needs.js';
-import { guardedOf, NOT_CONFIRMED, progressOf, type VisitUnit } from './progress.js';
+import { guardedOf, NOT_CONFIRMED, progressOf, type VisitCompressor } from './progress.js';
 import { moduleOf, type StepBody, type VisitStep } from './visit-step.js';
 
 /** What was done so long before it was told has already happened: it can be marked, not refused. */
@@ -29,25 +29,25 @@ export const AFTER_SIGNING = 'after-signing';
  * @param recordedAt when it became known
  */
 export function admitStep(
-  unit: VisitUnit,
+  unit: VisitCompressor,
   steps: readonly VisitStep[],
   step: VisitStep,
   recordedAt: Instant,
-): Outcome<readonly string[]> {
+): Result<readonly string[]> {
   const isLive = recordedAt - step.doneAt <= LIVE_MS;
   const marks: string[] = [];
   const module = moduleOf(step.body, unit.kinds);
   const tasks = new Set(unit.plan.map(({ code }) => code));
   const strange = module?.tasks?.(step.body).find((code) => !tasks.has(code));
   if (strange !== undefined) {
-    return refuse('unknown-task', `“${strange}” is no task of this unit’s plan.`, 'details');
+    return err('unknown-task', `“${strange}” is no task of this unit’s plan.`, 'details');
   }
   const problem = module?.problem?.(step.body, unit.plate);
   if (problem) return { ok: false, problem };
   const progress = progressOf(unit, steps);
   if (progress.signed !== null && !module?.isTakenAfterSigning) {
     if (isLive || step.body.kind === 'sign' || step.body.kind === 'leave') {
-      return refuse(
+      return err(
         'already-signed',
         'This unit was signed for already. What is found now belongs to a new visit.',
       );
@@ -60,22 +60,22 @@ export function admitStep(
     if (guarded.code === 'not-isolated') marks.push(NOT_CONFIRMED);
   }
   if (step.body.kind === 'sign') {
-    const { told = '' } = step.body;
-    const [first] = progress.obstacles.filter(({ code }) => code !== 'stop-stands' || told.trim() === '');
-    if (first) return refuse(first.code, first.sentence);
+    const { informed = '' } = step.body;
+    const [first] = progress.obstacles.filter(({ code }) => code !== 'stop-stands' || informed.trim() === '');
+    if (first) return err(first.code, first.sentence);
   }
-  return succeed(marks);
+  return ok(marks);
 }
 
 /** What the guard has against a step, at its own moment. */
-function admitByGuard(unit: VisitUnit, steps: readonly VisitStep[], step: VisitStep): Problem | null {
+function admitByGuard(unit: VisitCompressor, steps: readonly VisitStep[], step: VisitStep): Problem | null {
   const fold = isolationAt(unit, steps, step.doneAt);
   const refusal = (found: { readonly code: string; readonly sentence: string } | null): Problem | null =>
     found === null ? null : { code: found.code, sentence: found.sentence, field: 'details' };
-  const told = againstTelling(guardedOf(unit), fold, step);
-  if (told !== null) return refusal(told);
+  const against = againstTelling(guardedOf(unit), fold, step);
+  if (against !== null) return refusal(against);
   const missing = missingIsolation(unit, steps, step, fold);
-  if (missing.length > 0) return refusal({ code: 'not-isolated', sentence: sayMissing(unit.plate, missing) });
+  if (missing.length > 0) return refusal({ code: 'not-isolated', sentence: describeMissing(unit.plate, missing) });
   if (
     answeredDone(unit, step.body).some((task) => isDoneRunning(task, unit.plate)) &&
     isLockedBy(fold, step.by)
@@ -89,14 +89,14 @@ function admitByGuard(unit: VisitUnit, steps: readonly VisitStep[], step: VisitS
 }
 
 /** The isolation of a unit at a moment: by what was said in this visit, and anywhere else. */
-export function isolationAt(unit: VisitUnit, steps: readonly VisitStep[], at: Instant): IsolationFold {
+export function isolationAt(unit: VisitCompressor, steps: readonly VisitStep[], at: Instant): IsolationFold {
   const known = [...steps, ...(unit.elsewhere ?? [])].filter(({ doneAt }) => doneAt <= at);
   return isolationOf(guardedOf(unit), known);
 }
 
 /** The points of isolation that a step needs, and that do not hold for who did it then. */
 export function missingIsolation(
-  unit: VisitUnit,
+  unit: VisitCompressor,
   steps: readonly VisitStep[],
   { body, doneAt, by, session }: Pick<VisitStep, 'body' | 'doneAt' | 'by' | 'session'>,
   fold = isolationAt(unit, steps, doneAt),
@@ -107,12 +107,12 @@ export function missingIsolation(
 }
 
 /** What a step opens: the tasks that it answers as done, or the check that it takes. */
-function openedBy(unit: VisitUnit, body: StepBody): readonly string[] | null {
+function openedBy(unit: VisitCompressor, body: StepBody): readonly string[] | null {
   const own = moduleOf(body, unit.kinds)?.opens?.(body);
   return own ?? opensTogether(answeredDone(unit, body), unit.plate);
 }
 
-function answeredDone(unit: VisitUnit, body: StepBody) {
+function answeredDone(unit: VisitCompressor, body: StepBody) {
   const answers = moduleOf(body, unit.kinds)?.answers?.(body) ?? [];
   const done = answers.filter(({ outcome }) => outcome === 'done').map(({ task }) => task);
   return unit.plan.filter(({ code }) => done.includes(code));

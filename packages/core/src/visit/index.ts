@@ -1,6 +1,6 @@
 export { isDoneRunning, opensAir, opensOf, opensTogether } from './needs.js';
 export { LOOKED_AT, resultsOf } from './tests.js';
-export { beforeReadings, proofsOf, type Proof } from './proofs.js';
+export { beforeReadings, verificationsOf, type Verification } from './proofs.js';
 export { listed, namesOn, spelled } from './names.js';
 export { measurePhases, type FaultBody, type MeasureBody, type MeasurePhase } from './steps/finding.js';
 export { MOST_PARTS, taskOutcomes } from './steps/working.js';
@@ -23,13 +23,13 @@ export {
   progressOf,
   type GaugeOffRest,
   type Obstacle,
-  type ProofStanding,
-  type ProofState,
-  type UnitProgress,
+  type VerificationStanding,
+  type VerificationState,
+  type CompressorProgress,
   type VisitTask,
-  type VisitUnit,
+  type VisitCompressor,
 } from './progress.js';
 export { admitStep, AFTER_SIGNING, isolationAt, LIVE_MS, missingIsolation } from './admit.js';
 export { prepare, wantsLook, worthPlanning, type Preparation, type StationWork } from './prepare.js';
-export { sayOpen, summaryOf, type SummaryLine } from './summary.js';
+export { describeOpen, summaryOf, type SummaryLine } from './summary.js';
 export { lookFindings, lookNames, lookShares, type LookBody, type LookFinding } from './steps/working.js';

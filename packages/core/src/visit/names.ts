@@ -11,8 +11,8 @@ export function listed(names: readonly string[]): string {
 
 /** A code for which nobody has a name. */
 export function spelled(code: string): string {
-  const words = code.replaceAll('-', ' ');
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  const text = code.replaceAll('-', ' ');
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 /** What codes are called on a machine, by its plate and its plan. */

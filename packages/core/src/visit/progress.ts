@@ -12,21 +12,21 @@ import {
 import type { DataPlate } from '../machine/index.js';
 import type { ServiceTask } from '../plan/index.js';
 import { opensAir, opensTogether } from './needs.js';
-import { proofsOf, type Proof } from './proofs.js';
+import { verificationsOf, type Verification } from './proofs.js';
 import type { FaultBody, MeasureBody, NoteBody, PhotoBody } from './steps/finding.js';
 import type { SignBody } from './steps/leaving.js';
 import type { TaskAnswer } from './steps/step-kind.js';
 import type { LookFinding, PartBody } from './steps/working.js';
 import { inOrder, moduleOf, type StepKinds, type VisitStep } from './visit-step.js';
 
-export type ProofState = 'none-needed' | 'missing' | 'failed' | 'passed' | 'closed';
+export type VerificationState = 'none-needed' | 'missing' | 'failed' | 'passed' | 'closed';
 
 /** One proof of a task, and how it stands. */
-export interface ProofStanding {
-  readonly proof: Proof;
+export interface VerificationStanding {
+  readonly verification: Verification;
   readonly state: 'missing' | 'failed' | 'passed';
   /** Why, in the words of the check or of the person. */
-  readonly words: string | null;
+  readonly text: string | null;
 }
 
 /** A planned task as it stands in a visit. */
@@ -39,15 +39,15 @@ export interface VisitTask {
   readonly doneAt: Instant | null;
   readonly by: string | null;
   readonly reason: string | null;
-  readonly proofs: readonly ProofStanding[];
-  readonly proof: ProofState;
+  readonly verifications: readonly VerificationStanding[];
+  readonly verification: VerificationState;
   readonly closedBecause: string | null;
   /** When its answer became known; null while that waits on its device. */
   readonly knownAt: Instant | null;
   readonly marks: readonly string[];
 }
 
-type Told<Body> = Body & { readonly id: string; readonly at: Instant; readonly by: string };
+type Recorded<Body> = Body & { readonly id: string; readonly at: Instant; readonly by: string };
 
 /** Why a unit cannot be signed for yet. */
 export interface Obstacle {
@@ -57,20 +57,20 @@ export interface Obstacle {
 }
 
 /** One unit of a visit: everything that was said of it, brought together. */
-export interface UnitProgress {
+export interface CompressorProgress {
   readonly tasks: readonly VisitTask[];
-  readonly measured: readonly Told<MeasureBody>[];
+  readonly measured: readonly Recorded<MeasureBody>[];
   /** Checks left out before the work, with the reason. */
   readonly skipped: ReadonlyMap<string, string>;
-  readonly parts: readonly Told<PartBody>[];
-  readonly photos: readonly Told<PhotoBody>[];
-  readonly notes: readonly Told<NoteBody>[];
-  readonly faults: readonly Told<FaultBody>[];
+  readonly parts: readonly Recorded<PartBody>[];
+  readonly photos: readonly Recorded<PhotoBody>[];
+  readonly notes: readonly Recorded<NoteBody>[];
+  readonly faults: readonly Recorded<FaultBody>[];
   readonly hours: number | null;
   /** Gauges that do not rest at zero on an empty space, as they were found. */
   readonly gaugesOffRest: readonly GaugeOffRest[];
   readonly isRestarted: boolean;
-  readonly signed: Told<SignBody> | null;
+  readonly signed: Recorded<SignBody> | null;
   readonly left: { readonly reason: string; readonly by: string; readonly at: Instant } | null;
   /** Empty when it can be signed for. */
   readonly obstacles: readonly Obstacle[];
@@ -78,7 +78,7 @@ export interface UnitProgress {
 }
 
 /** What the fold of a visit's steps needs to know of the unit. */
-export interface VisitUnit {
+export interface VisitCompressor {
   readonly plate: DataPlate;
   /** Every task of the unit's plan. */
   readonly plan: readonly ServiceTask[];
@@ -111,7 +111,7 @@ export interface GaugeOffRest {
 }
 
 /** The unit’s guard as the visit sees it. */
-export function guardedOf({ plate, pauseMinutes, timeZone }: VisitUnit): Guarded {
+export function guardedOf({ plate, pauseMinutes, timeZone }: VisitCompressor): Guarded {
   return { plate, pauseMinutes, timeZone };
 }
 
@@ -122,22 +122,22 @@ interface Gathered {
   readonly closed: Map<string, string>;
   readonly looks: Map<string, LookFinding>;
   readonly skipped: Map<string, string>;
-  readonly measured: (Told<MeasureBody> & { readonly index: number })[];
-  readonly tight: { readonly index: number; readonly tight: boolean; readonly words: string | null }[];
-  readonly parts: Told<PartBody>[];
-  readonly photos: Told<PhotoBody>[];
-  readonly notes: Told<NoteBody>[];
-  readonly faults: Told<FaultBody>[];
+  readonly measured: (Recorded<MeasureBody> & { readonly index: number })[];
+  readonly tight: { readonly index: number; readonly tight: boolean; readonly text: string | null }[];
+  readonly parts: Recorded<PartBody>[];
+  readonly photos: Recorded<PhotoBody>[];
+  readonly notes: Recorded<NoteBody>[];
+  readonly faults: Recorded<FaultBody>[];
   hours: number | null;
   readonly gaugesOffRest: Map<string, GaugeOffRest>;
   isolation: IsolationFold;
   lockIndex: number;
   restartIndex: number;
-  signed: (Told<SignBody> & { readonly index: number; readonly recordedAt: Instant | undefined }) | null;
-  left: UnitProgress['left'];
+  signed: (Recorded<SignBody> & { readonly index: number; readonly recordedAt: Instant | undefined }) | null;
+  left: CompressorProgress['left'];
 }
 
-function gather(unit: VisitUnit, order: readonly VisitStep[]): Gathered {
+function gather(unit: VisitCompressor, order: readonly VisitStep[]): Gathered {
   const found: Gathered = {
     planned: new Set(unit.planned),
     answers: new Map(),
@@ -171,9 +171,9 @@ function gather(unit: VisitUnit, order: readonly VisitStep[]): Gathered {
   return found;
 }
 
-function add(unit: VisitUnit, found: Gathered, step: VisitStep, index: number): void {
+function add(unit: VisitCompressor, found: Gathered, step: VisitStep, index: number): void {
   const { id, doneAt: at, by, body, recordedAt } = step;
-  const told = { id, at, by };
+  const recorded = { id, at, by };
   for (const { task, outcome, reason } of moduleOf(body, unit.kinds)?.answers?.(body) ?? []) {
     found.planned.add(task);
     const marks = marksOf(unit, found.isolation, step, task, outcome);
@@ -188,17 +188,17 @@ function add(unit: VisitUnit, found: Gathered, step: VisitStep, index: number): 
       return void found.looks.set(body.task, body.found);
     case 'measure':
       found.skipped.delete(body.check);
-      return void found.measured.push({ ...body, ...told, index });
+      return void found.measured.push({ ...body, ...recorded, index });
     case 'skip':
       return void found.skipped.set(body.check, body.reason);
     case 'part':
-      return void found.parts.push({ ...body, ...told });
+      return void found.parts.push({ ...body, ...recorded });
     case 'photo':
-      return void found.photos.push({ ...body, ...told });
+      return void found.photos.push({ ...body, ...recorded });
     case 'note':
-      return void found.notes.push({ ...body, ...told });
+      return void found.notes.push({ ...body, ...recorded });
     case 'fault':
-      return void found.faults.push({ ...body, ...told });
+      return void found.faults.push({ ...body, ...recorded });
     case 'hours':
       found.hours = body.hours;
       return;
@@ -208,11 +208,11 @@ function add(unit: VisitUnit, found: Gathered, step: VisitStep, index: number): 
       found.restartIndex = index;
       return;
     case 'tight':
-      return void found.tight.push({ index, tight: body.tight, words: body.words ?? null });
+      return void found.tight.push({ index, tight: body.tight, text: body.text ?? null });
     case 'close':
       return void found.closed.set(body.task, body.reason);
     case 'sign':
-      found.signed = { ...body, ...told, index, recordedAt };
+      found.signed = { ...body, ...recorded, index, recordedAt };
       found.left = null;
       return;
     case 'leave':
@@ -223,7 +223,7 @@ function add(unit: VisitUnit, found: Gathered, step: VisitStep, index: number): 
 
 /** The marks of an answer: whether the isolation that it needs held at its moment is worked out, never kept. */
 function marksOf(
-  unit: VisitUnit,
+  unit: VisitCompressor,
   isolation: IsolationFold,
   { doneAt: at, by, session, marks = [], isBeforeSpaces = false }: VisitStep,
   code: string,
@@ -250,13 +250,13 @@ function addIsolation(found: Gathered, body: IsolateBody, index: number): void {
 }
 
 /** Brings together what happened on one unit, whatever order it became known in. */
-export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitProgress {
+export function progressOf(unit: VisitCompressor, steps: readonly VisitStep[]): CompressorProgress {
   const found = gather(unit, inOrder(steps));
   const { planned, answers, closed, restartIndex, signed } = found;
   const known = new Map(unit.plan.map((task) => [task.code, task]));
   const tasks = [...planned].map((code) =>
-    visitTask(code, known.get(code), answers.get(code), closed.get(code) ?? null, (proof, after) =>
-      standingOfProof(found, proof, after),
+    visitTask(code, known.get(code), answers.get(code), closed.get(code) ?? null, (verification, after) =>
+      standingOfVerification(found, verification, after),
     ),
   );
   const opened = [...answers].flatMap(([code, { outcome, index }]) =>
@@ -287,11 +287,11 @@ export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitPr
     task: ServiceTask | undefined,
     answer: Answer | undefined,
     closedBecause: string | null,
-    standing: (proof: Proof, after: number) => ProofStanding,
+    standing: (verification: Verification, after: number) => VerificationStanding,
   ): VisitTask {
     const isDone = answer?.outcome === 'done';
-    const proofs =
-      isDone && task ? proofsOf(task, unit.plate).map((proof) => standing(proof, answer.index)) : [];
+    const verifications =
+      isDone && task ? verificationsOf(task, unit.plate).map((verification) => standing(verification, answer.index)) : [];
     return {
       code,
       outcome: answer?.outcome ?? 'open',
@@ -299,8 +299,8 @@ export function progressOf(unit: VisitUnit, steps: readonly VisitStep[]): UnitPr
       doneAt: isDone ? answer.at : null,
       by: answer?.by ?? null,
       reason: answer?.reason ?? null,
-      proofs,
-      proof: proofState(proofs, closedBecause),
+      verifications,
+      verification: verificationState(verifications, closedBecause),
       closedBecause,
       knownAt: answer?.recordedAt ?? null,
       marks: answer?.marks ?? [],
@@ -321,9 +321,9 @@ function isNews({ index, recordedAt }: Answer, signed: NonNullable<Gathered['sig
 }
 
 /** Each part once, with how many of it stayed used. */
-function usedParts(told: readonly Told<PartBody>[]): Told<PartBody>[] {
-  const sums = new Map<string, Told<PartBody>>();
-  for (const one of told) {
+function usedParts(recorded: readonly Recorded<PartBody>[]): Recorded<PartBody>[] {
+  const sums = new Map<string, Recorded<PartBody>>();
+  for (const one of recorded) {
     const key = one.part ?? one.name;
     const before = sums.get(key);
     sums.set(key, before ? { ...before, count: before.count + one.count } : one);
@@ -332,22 +332,22 @@ function usedParts(told: readonly Told<PartBody>[]): Told<PartBody>[] {
 }
 
 /** The last word on a proof after the work: what was proved before it proves nothing. */
-function standingOfProof({ tight, measured }: Gathered, proof: Proof, after: number): ProofStanding {
-  if (proof.kind === 'tight') {
+function standingOfVerification({ tight, measured }: Gathered, verification: Verification, after: number): VerificationStanding {
+  if (verification.kind === 'tight') {
     const last = tight.findLast(({ index }) => index > after);
     const state = last === undefined ? 'missing' : last.tight ? 'passed' : 'failed';
-    return { proof, state, words: last?.words ?? null };
+    return { verification, state, text: last?.text ?? null };
   }
-  if (proof.kind === 'result') {
+  if (verification.kind === 'result') {
     // It is asked for in the visit, before or after the rest of the work.
-    const result = measured.findLast(({ check }) => proof.anyOf.includes(check));
-    return { proof, state: result === undefined ? 'missing' : 'passed', words: result?.reason ?? null };
+    const result = measured.findLast(({ check }) => verification.anyOf.includes(check));
+    return { verification, state: result === undefined ? 'missing' : 'passed', text: result?.reason ?? null };
   }
   const last = measured.findLast(
-    ({ index, phase, check }) => index > after && phase === 'proof' && proof.anyOf.includes(check),
+    ({ index, phase, check }) => index > after && phase === 'proof' && verification.anyOf.includes(check),
   );
   const state = last === undefined ? 'missing' : hasPassed(last) ? 'passed' : 'failed';
-  return { proof, state, words: last?.reason ?? null };
+  return { verification, state, text: last?.reason ?? null };
 }
 
 /** Mark of work whose isolation nobody had confirmed for its moment. */
@@ -357,11 +357,11 @@ function hasPassed({ verdict }: MeasureBody): boolean {
   return verdict === 'good' || verdict === 'watch';
 }
 
-function proofState(proofs: readonly ProofStanding[], closedBecause: string | null): ProofState {
-  if (proofs.length === 0) return 'none-needed';
-  if (proofs.every(({ state }) => state === 'passed')) return 'passed';
+function verificationState(verifications: readonly VerificationStanding[], closedBecause: string | null): VerificationState {
+  if (verifications.length === 0) return 'none-needed';
+  if (verifications.every(({ state }) => state === 'passed')) return 'passed';
   if (closedBecause !== null) return 'closed';
-  return proofs.some(({ state }) => state === 'failed') ? 'failed' : 'missing';
+  return verifications.some(({ state }) => state === 'failed') ? 'failed' : 'missing';
 }
 
 function obstaclesTo(
@@ -371,14 +371,14 @@ function obstaclesTo(
   stops: readonly string[],
 ): Obstacle[] {
   const names = (codes: readonly string[]) => codes.map((code) => known.get(code)?.name ?? code).join(', ');
-  const obstacle = (code: Obstacle['code'], found: readonly VisitTask[], say: (names: string) => string) =>
+  const obstacle = (code: Obstacle['code'], found: readonly VisitTask[], format: (names: string) => string) =>
     found.length === 0
       ? []
       : [
           {
             code,
             tasks: found.map((task) => task.code),
-            sentence: say(names(found.map((task) => task.code))),
+            sentence: format(names(found.map((task) => task.code))),
           },
         ];
   return [
@@ -413,24 +413,24 @@ function obstaclesTo(
       : []),
     ...obstacle(
       'proof-failed',
-      tasks.filter(({ proof }) => proof === 'failed'),
+      tasks.filter(({ verification }) => verification === 'failed'),
       (found) => `The proof failed: ${found}. Mend it and prove it again, or close it with a reason.`,
     ),
     ...obstacle(
       'unproved',
-      tasks.filter(({ proof }) => proof === 'missing'),
+      tasks.filter(({ verification }) => verification === 'missing'),
       (found) => `Not proved yet: ${found}. Prove it, or close it with a reason.`,
     ),
   ];
 }
 
 /** Tasks that count as done once the unit is signed for: done, and proved or closed; a test never without its result. */
-export function countedTasks({ tasks }: Pick<UnitProgress, 'tasks'>): readonly VisitTask[] {
+export function countedTasks({ tasks }: Pick<CompressorProgress, 'tasks'>): readonly VisitTask[] {
   return tasks.filter(
-    ({ outcome, proof, proofs }) =>
+    ({ outcome, verification, verifications }) =>
       outcome === 'done' &&
-      proof !== 'missing' &&
-      proof !== 'failed' &&
-      !proofs.some((one) => one.proof.kind === 'result' && one.state === 'missing'),
+      verification !== 'missing' &&
+      verification !== 'failed' &&
+      !verifications.some((one) => one.verification.kind === 'result' && one.state === 'missing'),
   );
 }

@@ -5,7 +5,7 @@ import { resultsOf } from './tests.js';
 import { usualVerification, type ServiceTask } from '../plan/index.js';
 
 /** What shows that work helped: the joints tight under full pressure, or a check after it. */
-export type Proof =
+export type Verification =
   | { readonly kind: 'tight' }
   /** The result of a test: it is the work itself, whatever came out. */
   | { readonly kind: 'result'; readonly anyOf: readonly string[] }
@@ -23,10 +23,10 @@ const HOLD_NO_AIR = new Set(['drive', 'motor']);
  *
  * @returns nothing for work that changes nothing that can be measured, like an inspection
  */
-export function proofsOf(
+export function verificationsOf(
   task: Pick<ServiceTask, 'code' | 'station' | 'isolation' | 'opens' | 'verifiedBy' | 'testedBy'>,
   plate: DataPlate,
-): readonly Proof[] {
+): readonly Verification[] {
   const changed = changedBy(task, plate);
   const isOpened = task.isolation === 'isolated-and-vented' || opensAir(task, plate);
   const opens = isOpened && !HOLD_NO_AIR.has(task.station);

@@ -1,6 +1,6 @@
 import { pointOf } from '../isolation/index.js';
 import { checkByCode } from '../checks/index.js';
-import type { Obstacle, UnitProgress, VisitTask, VisitUnit } from './progress.js';
+import type { Obstacle, CompressorProgress, VisitTask, VisitCompressor } from './progress.js';
 import { NOT_CONFIRMED } from './progress.js';
 
 /** A line of the summary: what it is about, and the sentence. */
@@ -10,14 +10,14 @@ export interface SummaryLine {
 }
 
 /** What was done to a unit, in plain words, each line a sentence. */
-export function summaryOf(unit: VisitUnit, progress: UnitProgress): readonly SummaryLine[] {
+export function summaryOf(unit: VisitCompressor, progress: CompressorProgress): readonly SummaryLine[] {
   const nameOf = (code: string) => unit.plan.find((task) => task.code === code)?.name ?? code;
   const names = (tasks: readonly VisitTask[]) => tasks.map(({ code }) => nameOf(code)).join(', ');
   const { tasks } = progress;
   const line = (about: SummaryLine['about'], sentence: string | null): SummaryLine[] =>
     sentence === null ? [] : [{ about, sentence }];
-  const some = (found: readonly VisitTask[], say: (names: string) => string) =>
-    found.length === 0 ? null : say(names(found));
+  const some = (found: readonly VisitTask[], format: (names: string) => string) =>
+    found.length === 0 ? null : format(names(found));
   return [
     ...line(
       'done',
@@ -39,12 +39,12 @@ export function summaryOf(unit: VisitUnit, progress: UnitProgress): readonly Sum
     ...line(
       'proof',
       some(
-        tasks.filter(({ proof }) => proof === 'passed'),
+        tasks.filter(({ verification }) => verification === 'passed'),
         (found) => `Proved: ${found}.`,
       ),
     ),
     ...tasks
-      .filter(({ proof }) => proof === 'closed')
+      .filter(({ verification }) => verification === 'closed')
       .flatMap(({ code, closedBecause }) =>
         line('warning', `Closed without its proof: ${nameOf(code)}. ${closedBecause ?? ''}`.trim()),
       ),
@@ -78,10 +78,10 @@ export function summaryOf(unit: VisitUnit, progress: UnitProgress): readonly Sum
 }
 
 /** Why it stays open, in one sentence; null when it can be signed for. */
-export function sayOpen(obstacles: readonly Obstacle[]): string | null {
-  return obstacles.length === 0 ? null : obstacles.map(({ sentence: said }) => said).join(' ');
+export function describeOpen(obstacles: readonly Obstacle[]): string | null {
+  return obstacles.length === 0 ? null : obstacles.map(({ sentence: one }) => one).join(' ');
 }
 
-function sentence(words: string): string {
-  return /[.!?]$/.test(words.trim()) ? words.trim() : `${words.trim()}.`;
+function sentence(text: string): string {
+  return /[.!?]$/.test(text.trim()) ? text.trim() : `${text.trim()}.`;
 }

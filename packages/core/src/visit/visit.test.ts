@@ -9,7 +9,7 @@ import {
   LIVE_MS,
   prepare,
   progressOf,
-  proofsOf,
+  verificationsOf,
   namesOn,
   stepText,
   opensOf,
@@ -17,7 +17,7 @@ import {
   worthPlanning,
   type StepBody,
   type VisitStep,
-  type VisitUnit,
+  type VisitCompressor,
   type LookFinding,
 } from './index.js';
 
@@ -41,7 +41,7 @@ const highPressure: DataPlate = {
 };
 const oilFree: DataPlate = { ...screw, tag: 'LD-1', family: 'piston-oil-free', motor: 'single-phase' };
 
-function unitOf(plate: DataPlate, planned: string[]): VisitUnit {
+function compressorOf(plate: DataPlate, planned: string[]): VisitCompressor {
   return { plate, plan: defaultPlan(plate, {}).tasks, planned };
 }
 
@@ -99,7 +99,7 @@ test('every default task that opens something says what, and its machine knows i
 });
 
 describe('work that opens the machine', () => {
-  const unit = unitOf(screw, ['oil-change', 'bearing-check']);
+  const unit = compressorOf(screw, ['oil-change', 'bearing-check']);
 
   test('is refused while it is not isolated, told as it happens', () => {
     const now = step(1, done('oil-change'));
@@ -146,7 +146,7 @@ describe('work that opens the machine', () => {
   });
 
   test('a cartridge is weighed only where its tower may be opened', () => {
-    const tower = unitOf(highPressure, ['cartridge-replace']);
+    const tower = compressorOf(highPressure, ['cartridge-replace']);
     const weigh: StepBody = { kind: 'measure', phase: 'before', check: 'cartridge-weight', values: {} };
     const before = step(1, weigh);
     expect(admitStep(tower, [], before, before.doneAt)).toMatchObject({ problem: { code: 'not-isolated' } });
@@ -182,13 +182,13 @@ describe('work that opens the machine', () => {
   test('what was locked is started again before it is signed for, whatever was done', () => {
     const task = step(2, { kind: 'task', task: 'oil-change', outcome: 'not-done', reason: 'no oil' });
     const codes = (steps: VisitStep[]) =>
-      progressOf(unitOf(screw, ['oil-change']), steps).obstacles.map(({ code }) => code);
+      progressOf(compressorOf(screw, ['oil-change']), steps).obstacles.map(({ code }) => code);
     expect(codes([...isolated(screw, 0), task])).toEqual(['not-restarted']);
     expect(codes([...isolated(screw, 0), task, restart(screw, 3)])).toEqual([]);
   });
 
   test('a test is done with its result, whatever comes out, and not by closing it', () => {
-    const testing = unitOf(screw, ['relief-test']);
+    const testing = compressorOf(screw, ['relief-test']);
     const result = step(3, {
       kind: 'measure',
       phase: 'work',
@@ -212,8 +212,8 @@ describe('work that opens the machine', () => {
 
   test('a stop that stands keeps it from being signed for, unless it is left out of service and told', () => {
     const stopped = { ...unit, planned: [], stops: ['Relief valve: it does not open.'] };
-    const sign = (told?: string) =>
-      step(5, { kind: 'sign', name: 'Mara', ...(told === undefined ? {} : { told }) });
+    const sign = (informed?: string) =>
+      step(5, { kind: 'sign', name: 'Mara', ...(informed === undefined ? {} : { informed }) });
     expect(admitStep(stopped, [], sign(), START + 5 * MINUTE)).toMatchObject({
       problem: { code: 'stop-stands' },
     });
@@ -238,38 +238,38 @@ describe('work that opens the machine', () => {
 });
 
 describe('proving', () => {
-  const proofs = (plate: DataPlate, code: string) =>
-    proofsOf(
+  const verifications = (plate: DataPlate, code: string) =>
+    verificationsOf(
       defaultPlan(plate, {}).tasks.find((task) => task.code === code)!,
       plate,
     );
 
   test('what is opened is looked at under pressure, what should change is measured', () => {
-    expect(proofs(screw, 'separator-replace')).toEqual([
+    expect(verifications(screw, 'separator-replace')).toEqual([
       { kind: 'tight' },
       { kind: 'check', anyOf: ['separator-drop', 'discharge-temperature'] },
     ]);
-    expect(proofs(oilFree, 'ring-kit')).toEqual([
+    expect(verifications(oilFree, 'ring-kit')).toEqual([
       { kind: 'tight' },
       { kind: 'check', anyOf: ['pump-up', 'highest-pressure'] },
     ]);
-    expect(proofs(highPressure, 'cartridge-replace')).toEqual([
+    expect(verifications(highPressure, 'cartridge-replace')).toEqual([
       { kind: 'tight' },
       { kind: 'check', anyOf: ['co', 'water-content'] },
     ]);
-    expect(proofs(screw, 'valves-inspect')).toEqual([
+    expect(verifications(screw, 'valves-inspect')).toEqual([
       { kind: 'tight' },
       { kind: 'check', anyOf: ['discharge-temperature'] },
     ]);
-    expect(proofs(screw, 'belt-check')).toEqual([{ kind: 'result', anyOf: ['belt-deflection'] }]);
-    expect(proofs(screw, 'intake-replace')).toEqual([]);
+    expect(verifications(screw, 'belt-check')).toEqual([{ kind: 'result', anyOf: ['belt-deflection'] }]);
+    expect(verifications(screw, 'intake-replace')).toEqual([]);
     expect(beforeReadings([{ code: 'separator-replace' }, { code: 'oil-change' }], screw)).toEqual([
       'separator-drop',
       'discharge-temperature',
     ]);
   });
 
-  const unit = unitOf(screw, ['oil-change']);
+  const unit = compressorOf(screw, ['oil-change']);
   const measured = (minute: number, verdict: 'good' | 'act'): VisitStep =>
     step(minute, {
       kind: 'measure',
@@ -283,14 +283,14 @@ describe('proving', () => {
   const opened = [...isolated(screw, 0), step(10, done('oil-change')), restart(screw, 20)];
 
   test('missing, failed, passed: only the last word after the work counts', () => {
-    const proof = (...steps: VisitStep[]) => progressOf(unit, steps).tasks[0]!.proof;
-    expect(proof(...opened)).toBe('missing');
-    expect(proof(...opened, tight(22, true))).toBe('missing');
-    expect(proof(...opened, tight(22, true), measured(30, 'act'))).toBe('failed');
-    expect(proof(...opened, tight(22, false), measured(30, 'good'))).toBe('failed');
-    expect(proof(...opened, tight(22, true), measured(30, 'act'), measured(35, 'good'))).toBe('passed');
+    const verification = (...steps: VisitStep[]) => progressOf(unit, steps).tasks[0]!.verification;
+    expect(verification(...opened)).toBe('missing');
+    expect(verification(...opened, tight(22, true))).toBe('missing');
+    expect(verification(...opened, tight(22, true), measured(30, 'act'))).toBe('failed');
+    expect(verification(...opened, tight(22, false), measured(30, 'good'))).toBe('failed');
+    expect(verification(...opened, tight(22, true), measured(30, 'act'), measured(35, 'good'))).toBe('passed');
     // What was measured before the work proves nothing.
-    expect(proof(measured(5, 'good'), tight(6, true), ...opened)).toBe('missing');
+    expect(verification(measured(5, 'good'), tight(6, true), ...opened)).toBe('missing');
   });
 
   test('it stays open, and says so, until it is proved or closed with a reason', () => {
@@ -350,7 +350,7 @@ describe('proving', () => {
 test('a part said by mistake is taken back', () => {
   const part = (count: number) => step(1, { kind: 'part', name: 'oil filter', count });
   const used = (...steps: VisitStep[]) =>
-    progressOf(unitOf(screw, []), steps).parts.map(({ count }) => count);
+    progressOf(compressorOf(screw, []), steps).parts.map(({ count }) => count);
   expect(used(part(1), part(1))).toEqual([2]);
   expect(used(part(1), part(-1))).toEqual([]);
 });
@@ -400,11 +400,11 @@ test.each<[StepBody, string]>([
     'All as expected: Bearings and coolant condition',
   ],
   [{ kind: 'part', name: 'oil filter', count: -1 }, 'Not used after all: 1 × oil filter'],
-  [{ kind: 'tight', tight: false, words: 'at the lid' }, 'It leaks: at the lid'],
+  [{ kind: 'tight', tight: false, text: 'at the lid' }, 'It leaks: at the lid'],
   [{ kind: 'close', task: 'oil-change', reason: 'hot hall' }, 'Closed without proof: Oil change. hot hall'],
   [{ kind: 'sign', name: 'Mara' }, 'Signed for by Mara'],
-])('%j is said in a line', (body, said) =>
-  expect(stepText(body, namesOn(screw, defaultPlan(screw).tasks))).toBe(said),
+])('%j is said in a line', (body, text) =>
+  expect(stepText(body, namesOn(screw, defaultPlan(screw).tasks))).toBe(text),
 );
 
 test('what is worth planning: due and nearing, not what a bigger task covers, nor dates of vessels', () => {
@@ -432,7 +432,7 @@ test('what is worth planning: due and nearing, not what a bigger task covers, no
 });
 
 describe('a first visit to a machine of unknown history', () => {
-  const unit = unitOf(screw, ['oil-change', 'intake-replace', 'bearing-check']);
+  const unit = compressorOf(screw, ['oil-change', 'intake-replace', 'bearing-check']);
   const look = (task: string, found: LookFinding): StepBody => ({ kind: 'look', task, found });
 
   test('what looks sound is answered by the look, and is no work that was done', () => {
@@ -474,7 +474,7 @@ describe('a first visit to a machine of unknown history', () => {
 });
 
 describe('whatever happens', () => {
-  const unit = unitOf(screw, ['oil-change']);
+  const unit = compressorOf(screw, ['oil-change']);
   test('in whatever order things become known, they come to the same', () => {
     const steps = [
       ...isolated(screw, 0),

@@ -31,8 +31,8 @@ afterEach(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-async function unitWithPhoto(): Promise<{ unit: string; photo: string }> {
-  const unit = await server.addUnit();
+async function compressorWithPhoto(): Promise<{ unit: string; photo: string }> {
+  const unit = await server.addCompressor();
   expectStatus(201, await server.readHours(unit, daysAgo(3), 100));
   const visit = await VisitAtWork.plan(server, unit, []);
   const photo = randomUUID();
@@ -47,7 +47,7 @@ async function unitWithPhoto(): Promise<{ unit: string; photo: string }> {
 }
 
 test('a backup made while the server works is whole: what was there is there again, photos too', async () => {
-  const { unit, photo } = await unitWithPhoto();
+  const { unit, photo } = await compressorWithPhoto();
   const file = join(folder, 'one.tar.gz');
   const manifest = await makeBackup(server.dataDir, file, NOW);
   expect(manifest.photos.map(({ name }) => name)).toEqual([`${photo}.jpg`]);
@@ -63,7 +63,7 @@ test('a backup made while the server works is whole: what was there is there aga
 });
 
 test('what was there before is kept beside it', async () => {
-  await unitWithPhoto();
+  await compressorWithPhoto();
   const file = join(folder, 'one.tar.gz');
   await makeBackup(server.dataDir, file, NOW);
   const target = join(folder, 'data');
@@ -86,7 +86,7 @@ async function tampered(file: string, change: (inside: string) => void): Promise
 }
 
 test('a backup that was damaged is refused, and what is there stays as it is', async () => {
-  const { photo } = await unitWithPhoto();
+  const { photo } = await compressorWithPhoto();
   const file = join(folder, 'one.tar.gz');
   await makeBackup(server.dataDir, file, NOW);
   const target = join(folder, 'data');
@@ -119,7 +119,7 @@ test('a backup that was damaged is refused, and what is there stays as it is', a
 });
 
 test('a photo that is missing is named, and ends neither the backup nor putting it back', async () => {
-  const { photo } = await unitWithPhoto();
+  const { photo } = await compressorWithPhoto();
   rmSync(join(server.dataDir, 'photos', `${photo}.jpg`));
   const file = join(folder, 'one.tar.gz');
   const manifest = await makeBackup(server.dataDir, file, NOW);
@@ -129,7 +129,7 @@ test('a photo that is missing is named, and ends neither the backup nor putting 
 });
 
 test('only what the list of contents names is put back: no log that would change the data', async () => {
-  await unitWithPhoto();
+  await compressorWithPhoto();
   const file = join(folder, 'one.tar.gz');
   await makeBackup(server.dataDir, file, NOW);
   const inside = mkdtempSync(join(folder, 'inside-'));
@@ -179,7 +179,7 @@ describe('a database that is not to be opened', () => {
   });
 
   test('nor is it put back from an archive', async () => {
-    await unitWithPhoto();
+    await compressorWithPhoto();
     const file = join(folder, 'one.tar.gz');
     await makeBackup(server.dataDir, file, NOW);
     const target = join(folder, 'data');

@@ -22,7 +22,7 @@ async function run([what, file]: readonly string[]): Promise<string> {
 }
 
 run(process.argv.slice(2)).then(
-  (said) => process.stdout.write(`${said}\n`),
+  (text) => process.stdout.write(`${text}\n`),
   (problem: unknown) => {
     // A sentence for whoever ran it; what nobody foresaw comes with where it happened.
     const isForeseen = problem instanceof BackupProblem || problem instanceof SettingsProblem;

@@ -1,12 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { Instant } from '@entretien/core/basics';
 import type { DataPlate } from '@entretien/core/machine';
-import { hourClockOf, type HourClock, type UnitHistory } from '@entretien/core/plan';
+import { hourClockOf, type HourClock, type CompressorHistory } from '@entretien/core/plan';
 import { Database } from '../persistence/database.js';
-import { FleetPriors } from './fleet-priors.js';
-import { readFacts, type KnownFacts, type UnitFacts } from './unit-facts.js';
-import { UnitRegister, type UnitRecord } from './unit-register.js';
-import { VesselBook } from './vessel-book.js';
+import { FleetPriorRepository } from './fleet-priors.js';
+import { readFacts, type KnownFacts, type CompressorFacts } from './unit-facts.js';
+import { CompressorRegister, type CompressorRecord } from './unit-register.js';
+import { VesselRepository } from './vessel-book.js';
 
 /** Histories kept at most; at a hundred readings each they take some 10 kB a unit. */
 const MOST_HISTORIES = 12_000;
@@ -16,13 +16,13 @@ const MOST_HISTORIES = 12_000;
 export class CompressorHistories {
   private readonly facts = new Map<string, KnownFacts>();
   /** The history made of some facts last: as long as it is the same object, what was worked out for it is kept. */
-  private readonly histories = new WeakMap<UnitFacts, UnitHistory>();
+  private readonly histories = new WeakMap<CompressorFacts, CompressorHistory>();
 
   constructor(
     private readonly database: Database,
-    private readonly register: UnitRegister,
-    private readonly fleetPriors: FleetPriors,
-    private readonly vessels: VesselBook,
+    private readonly register: CompressorRegister,
+    private readonly fleetPriors: FleetPriorRepository,
+    private readonly vessels: VesselRepository,
   ) {
     register.onChange((compressorId) => this.facts.delete(compressorId));
   }
@@ -31,7 +31,7 @@ export class CompressorHistories {
    * Everything that decides what is due on a unit, under the plate of a moment. Asked about what was known at
    * a moment, facts found to be wrong since then are among it, with the moment they were.
    */
-  of(record: UnitRecord, plate: DataPlate, knownAt = Number.POSITIVE_INFINITY): UnitHistory {
+  of(record: CompressorRecord, plate: DataPlate, knownAt = Number.POSITIVE_INFINITY): CompressorHistory {
     const known = this.factsOf(record.id);
     const facts = knownAt === Number.POSITIVE_INFINITY ? known.standing : known.all;
     const papers = {
@@ -55,7 +55,7 @@ export class CompressorHistories {
   }
 
   /** The run hours of a unit by all that is known at a moment, under the plate of that moment. */
-  clockOf(record: UnitRecord, at: Instant): HourClock {
+  clockOf(record: CompressorRecord, at: Instant): HourClock {
     return hourClockOf(this.of(record, this.register.plateOf(record, at)), at);
   }
 

@@ -22,18 +22,18 @@ import {
 import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { SitesService } from '../sites/sites.service.js';
-import { PlanStore } from './plan-store.js';
-import { UnitRegister, type UnitRecord } from './unit-register.js';
+import { PlanRepository } from './plan-store.js';
+import { CompressorRegister, type CompressorRecord } from './unit-register.js';
 
 /** Takes compressors into the register, and keeps their plates and plans. */
 @Injectable()
 export class CompressorsService {
   constructor(
-    private readonly plans: PlanStore,
+    private readonly plans: PlanRepository,
     private readonly facts: FactStore,
     private readonly people: PeopleService,
     private readonly sites: SitesService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
@@ -105,7 +105,7 @@ export class CompressorsService {
     return this.view(this.register.require(compressorId));
   }
 
-  private view(record: UnitRecord): CompressorView {
+  private view(record: CompressorRecord): CompressorView {
     const plate = this.register.plateOf(record, this.clock());
     const doubts = plateDoubts(plate);
     return {

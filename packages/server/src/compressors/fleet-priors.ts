@@ -11,7 +11,7 @@ import { FleetPriorEntity } from '../persistence/entities/fleet-prior.entity.js'
  * else what one machine does would move the dates of all the others.
  */
 @Injectable()
-export class FleetPriors {
+export class FleetPriorRepository {
   private known: readonly DatedPrior[] | null = null;
 
   constructor(

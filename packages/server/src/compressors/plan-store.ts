@@ -7,7 +7,7 @@ import { PlanContentEntity, PlanVersionEntity } from '../persistence/entities/co
 
 /** Versions of plans as they are stored. The content is kept once, however many units follow it. */
 @Injectable()
-export class PlanStore {
+export class PlanRepository {
   constructor(
     private readonly database: Database,
     private readonly spine: Spine,

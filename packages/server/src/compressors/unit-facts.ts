@@ -1,41 +1,41 @@
 import type { Instant } from '@entretien/core/basics';
 import type { HourReading, MeterChange } from '@entretien/core/hours';
-import type { MeasuredFact, PutOff, ServiceRecord, StartingPointFact } from '@entretien/core/plan';
+import type { MeasuredFact, Deferral, ServiceRecord, StartingPointFact } from '@entretien/core/plan';
 import { LOOKED_AT } from '@entretien/core/visit';
 import type { Database } from '../persistence/database.js';
 import { METER_CHANGE_COLUMNS } from '../persistence/hour-facts-sql.js';
 
 /** What happened on a unit. */
-export interface UnitFacts {
+export interface CompressorFacts {
   readonly readings: readonly HourReading[];
   readonly meterChanges: readonly MeterChange[];
   readonly services: readonly ServiceRecord[];
   readonly measurements: readonly MeasuredFact[];
-  readonly putOffs: readonly PutOff[];
+  readonly deferrals: readonly Deferral[];
   readonly startingPoints: readonly StartingPointFact[];
 }
 
 /** What was ever recorded of a unit, and what of it stands today: mostly the same. */
 export interface KnownFacts {
-  readonly all: UnitFacts;
-  readonly standing: UnitFacts;
+  readonly all: CompressorFacts;
+  readonly standing: CompressorFacts;
 }
 
 /** Reads what happened on one unit. */
 export function readFacts(database: Database, id: string): KnownFacts {
   const read = <Row>(sql: string) => database.all<Row>(sql, id);
-  const all: UnitFacts = {
+  const all: CompressorFacts = {
     readings: readReadings(database, id),
     meterChanges: read(METER_CHANGES),
     services: read<RawService>(SERVICES).map(toService),
     measurements: read<RawMeasured>(MEASUREMENTS).map(toMeasured),
-    putOffs: read(PUT_OFFS),
+    deferrals: read(DEFERRALS),
     startingPoints: read<RawStart>(STARTING_POINTS).flatMap(toStartingPoints),
   };
   const kinds = Object.values(all) as (readonly Voidable[])[];
   if (kinds.every((kind) => kind.every(stands))) return { all, standing: all };
   const standing = Object.entries(all).map(([kind, facts]) => [kind, (facts as Voidable[]).filter(stands)]);
-  return { all, standing: Object.fromEntries(standing) as UnitFacts };
+  return { all, standing: Object.fromEntries(standing) as CompressorFacts };
 }
 
 /**
@@ -83,7 +83,7 @@ const METER_CHANGES = `SELECT ${METER_CHANGE_COLUMNS}, "voided_at" AS "voidedAt"
 const SERVICES = `SELECT "done_at" AS "doneAt", "recorded_at" AS "recordedAt", "hours", "tasks", "marks", "voided_at" AS "voidedAt" FROM "service" "f" ${JOIN_VOIDED} ${OF_UNIT} ORDER BY "done_at"`;
 /** Only what has a figure, which is what the index of figures holds. */
 const MEASUREMENTS = `SELECT "check_code" AS "check", "taken_at" AS "takenAt", "recorded_at" AS "recordedAt", "figure" AS "value", "uncertainty", "is_baseline" AS "baseline", "discharge_c" AS "tempC", "voided_at" AS "voidedAt" FROM "measurement" "f" ${JOIN_VOIDED} ${OF_UNIT} AND "figure" IS NOT NULL ORDER BY "taken_at"`;
-const PUT_OFFS = `SELECT "task", "put_off_at" AS "putOffAt", "recorded_at" AS "recordedAt", "reason", "until_hours" AS "untilHours", "until_on" AS "untilOn", "risk", "voided_at" AS "voidedAt" FROM "put_off" "f" ${JOIN_VOIDED} ${OF_UNIT}`;
+const DEFERRALS = `SELECT "task", "put_off_at" AS "deferredAt", "recorded_at" AS "recordedAt", "reason", "until_hours" AS "untilHours", "until_on" AS "untilOn", "risk", "voided_at" AS "voidedAt" FROM "put_off" "f" ${JOIN_VOIDED} ${OF_UNIT}`;
 const STARTING_POINTS = `SELECT "set_at" AS "setAt", "recorded_at" AS "recordedAt", "basis", "points", "voided_at" AS "voidedAt" FROM "starting_point" "f" ${JOIN_VOIDED} ${OF_UNIT}`;
 const VOIDED_READINGS =
   'SELECT "r"."seq", "voided_at" AS "voidedAt" FROM "voided" "v" JOIN "fact" "f" ON "f"."id" = "v"."fact_id" JOIN "reading" "r" ON "r"."seq" = "f"."seq" WHERE "v"."compressor_id" = ?';

@@ -12,7 +12,7 @@ import type { PlateFields } from '../persistence/entities/compressor.entity.js';
 import { SitesService } from '../sites/sites.service.js';
 
 /** What a unit is: its plate through time, and its plans. */
-export interface UnitRecord {
+export interface CompressorRecord {
   readonly id: string;
   readonly registered: DataPlate;
   readonly registeredAt: Instant;
@@ -32,8 +32,8 @@ const CHANGES_OF_RECORDS = new Set(['compressor', 'plate-change', 'plan-version'
  * renewed when something is committed. Nothing here is truth: it can be rebuilt from the tables at any time.
  */
 @Injectable()
-export class UnitRegister implements OnApplicationBootstrap {
-  private records: Map<string, UnitRecord> | null = null;
+export class CompressorRegister implements OnApplicationBootstrap {
+  private records: Map<string, CompressorRecord> | null = null;
   private readonly plans = new Map<string, ServicePlan>();
   private readonly listeners: ((compressorId: string) => void)[] = [];
 
@@ -50,11 +50,11 @@ export class UnitRegister implements OnApplicationBootstrap {
     this.loaded();
   }
 
-  all(): IterableIterator<UnitRecord> {
+  all(): IterableIterator<CompressorRecord> {
     return this.loaded().values();
   }
 
-  find(compressorId: string): UnitRecord | undefined {
+  find(compressorId: string): CompressorRecord | undefined {
     const id = compressorId.toLowerCase();
     const record = this.loaded().get(id);
     // In the midst of its registration, or of a change of what it is: for whoever changes it, it is so already.
@@ -63,14 +63,14 @@ export class UnitRegister implements OnApplicationBootstrap {
       : record;
   }
 
-  require(compressorId: string): UnitRecord {
+  require(compressorId: string): CompressorRecord {
     const record = this.find(compressorId);
     if (!record) throw notFound('no-such-unit', 'This unit is not in the register.');
     return record;
   }
 
   /** The plate of a unit as it was at a moment, as known at another. */
-  plateOf(record: UnitRecord, at: Instant, knownAt = Number.POSITIVE_INFINITY): DataPlate {
+  plateOf(record: CompressorRecord, at: Instant, knownAt = Number.POSITIVE_INFINITY): DataPlate {
     const known = record.plateChanges.filter((change) => change.recordedAt <= knownAt);
     return plateAt(record.registered, known, at);
   }
@@ -87,7 +87,7 @@ export class UnitRegister implements OnApplicationBootstrap {
   }
 
   /** Refuses what is said to have happened on a unit after now, in the words of its own clock. */
-  refuseFuture(unit: UnitRecord, at: Instant, field: string, now: Instant): void {
+  refuseFuture(unit: CompressorRecord, at: Instant, field: string, now: Instant): void {
     const timeZone = this.timeZoneOf(this.plateOf(unit, at));
     const future = futureProblem(at, field, { now, timeZone });
     if (future) throw impossible(future);
@@ -97,7 +97,7 @@ export class UnitRegister implements OnApplicationBootstrap {
    * Works something out of a unit, or says what can be said of one about which something on record makes no
    * sense: nobody else is kept from being shown.
    */
-  orUnjudged<Result>(unit: UnitRecord, judge: () => Result, unjudged: () => Result): Result {
+  orUnjudged<Result>(unit: CompressorRecord, judge: () => Result, unjudged: () => Result): Result {
     try {
       return judge();
     } catch (error) {
@@ -122,8 +122,8 @@ export class UnitRegister implements OnApplicationBootstrap {
   }
 
   private take(changes: readonly Change[]): void {
-    const ofUnits = changes.filter(({ compressorId }) => compressorId !== null);
-    for (const [id, of] of groupBy(ofUnits, ({ compressorId }) => compressorId!)) {
+    const ofCompressors = changes.filter(({ compressorId }) => compressorId !== null);
+    for (const [id, of] of groupBy(ofCompressors, ({ compressorId }) => compressorId!)) {
       const record = this.records?.get(id);
       if (record) record.revision += of.filter(({ isFact }) => isFact).length;
       if (this.records && of.some(({ kind }) => CHANGES_OF_RECORDS.has(kind))) {
@@ -143,7 +143,7 @@ export class UnitRegister implements OnApplicationBootstrap {
     this.listeners.push(listener);
   }
 
-  private loaded(): Map<string, UnitRecord> {
+  private loaded(): Map<string, CompressorRecord> {
     return (this.records ??= this.readRecords());
   }
 
@@ -158,7 +158,7 @@ export class UnitRegister implements OnApplicationBootstrap {
   }
 
   /** Reads one unit, or all of them. */
-  private readRecords(only?: string): Map<string, UnitRecord> {
+  private readRecords(only?: string): Map<string, CompressorRecord> {
     const read = <Row>(sql: string, idColumn: string, order = '') =>
       only === undefined
         ? this.database.all<Row>(`${sql} ${order}`)

@@ -28,7 +28,7 @@ export interface KnownExamination {
 
 /** The receivers and cylinders. Few enough to be kept in memory, and read anew when one changes. */
 @Injectable()
-export class VesselBook {
+export class VesselRepository {
   private vessels: ReadonlyMap<string, KnownVessel> | null = null;
   private histories = new Map<string, readonly VesselHistory[]>();
 

@@ -8,7 +8,7 @@ import { impossible, notFound } from '../common/problem.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { PeopleModule, PeopleService } from '../people/people.js';
 import { MeterChangeEntity } from '../persistence/entities/hour-facts.entity.js';
 import { factView } from '../persistence/fact-pages.js';
@@ -22,7 +22,7 @@ export class CorrectionsService {
     private readonly facts: FactStore,
     private readonly kinds: StoredKinds,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly histories: CompressorHistories,
   ) {}
 
@@ -53,7 +53,7 @@ export class CorrectionsService {
   }
 
   /** Without a meter change, the readings after it may no longer follow from those before. */
-  private refuseBroken(unit: UnitRecord, now: Instant): void {
+  private refuseBroken(unit: CompressorRecord, now: Instant): void {
     const without = this.histories.of(unit, this.register.plateOf(unit, now));
     const log = { readings: allReadings(without), meterChanges: without.meterChanges };
     const problem = logProblem(log, { now, timeZone: without.timeZone });

@@ -6,16 +6,16 @@ import { notFound } from '../common/problem.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { checked } from '../common/validation.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import { PeopleModule, PeopleService } from '../people/people.js';
-import type { UnitFactColumns } from '../persistence/entities/columns.js';
+import type { CompressorFactColumns } from '../persistence/entities/columns.js';
 import { FactPages, factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { StoredKinds, type StoredKind } from '../persistence/stored-kinds.js';
 
 /** A kind that is told and read here: its contract says all that has to be asked of it. */
 type PlainKind = StoredKind & Required<Pick<StoredKind, 'contract'>>;
-type Row = UnitFactColumns & Record<string, unknown>;
+type Row = CompressorFactColumns & Record<string, unknown>;
 
 /** Facts of a compressor that nothing has to be known of but their kind. */
 @Injectable()
@@ -25,7 +25,7 @@ export class FactsService {
     private readonly facts: FactStore,
     private readonly pages: FactPages,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
   ) {}
 
   record(collection: string, compressorId: string, body: object, by: string): FactView {
@@ -73,10 +73,10 @@ export class FactsService {
   }
 
   private view({ kind }: PlainKind, row: Row): FactView {
-    const told = kind.content
+    const recordedContent = kind.content
       .filter((field) => row[field] !== null)
       .map((field) => [field, field === kind.moment ? formatInstant(row[field] as number) : row[field]]);
-    return { ...factView(row), ...Object.fromEntries(told) };
+    return { ...factView(row), ...Object.fromEntries(recordedContent) };
   }
 }
 

@@ -9,7 +9,7 @@ afterEach(() => server.stop());
 const doubts = async () => (await server.read('/api/health')).body.doubts;
 
 test('a clock that is earlier than what was recorded by it is questioned, and one that is right is not', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   await server.readHours(unit, daysAgo(1), 100);
   await server.restart();
   expect(await doubts()).toEqual([]);

@@ -13,7 +13,7 @@ import {
   hourSeries,
   loadedShare,
   methodOf,
-  sayUseChange,
+  describeUseChange,
   type CounterKind,
   type HourLog,
   type SeriesPoint,
@@ -31,7 +31,7 @@ import {
 import { malformed } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 
 /** Points given at most: what a chart can show many times over. */
 const MOST_POINTS = 5000;
@@ -42,7 +42,7 @@ const AHEAD_STEPS = 40;
 @Injectable()
 export class HoursService {
   constructor(
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly histories: CompressorHistories,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
@@ -145,7 +145,7 @@ function grounds({ model, runHours }: HourClock, timeZone: string): ForecastView
           at: formatInstant(Math.round(change.at)),
           before: change.before,
           since: change.since,
-          words: sayUseChange(change, timeZone),
+          text: describeUseChange(change, timeZone),
         }
       : null,
   };

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { practicePrior } from '@entretien/core/hours';
-import { FleetPriors } from '../compressors/fleet-priors.js';
+import { FleetPriorRepository } from '../compressors/fleet-priors.js';
 import { DAY, daysAgo, expectStatus, NOW, TestServer } from '../testing/test-server.js';
 
 let server: TestServer;
@@ -13,7 +13,7 @@ const inDays = (moment: string) => (Date.parse(moment) - NOW) / DAY;
 
 /** A unit read every so many days up to today, running so many hours a day. */
 async function readEvery(gap: number, days: number, hoursPerDay: number, more: object = {}): Promise<string> {
-  const unit = await server.addUnit({ commissionedOn: '2023-01-01', ...more } as object);
+  const unit = await server.addCompressor({ commissionedOn: '2023-01-01', ...more } as object);
   for (let ago = days; ago >= 0; ago -= gap) {
     expectStatus(201, await server.readHours(unit, daysAgo(ago), Math.round((days - ago) * hoursPerDay)));
   }
@@ -66,7 +66,7 @@ describe('the forecast', () => {
   });
 
   test('has no dates where there are none, with the reason', async () => {
-    const idle = await server.addUnit();
+    const idle = await server.addCompressor();
     for (const ago of [200, 150, 100, 50, 0]) await server.readHours(idle, daysAgo(ago), 80);
     expect((await server.read(`/api/compressors/${idle}/forecast?hours=500`)).body).toMatchObject({
       early: null,
@@ -76,7 +76,7 @@ describe('the forecast', () => {
       method: 'idle',
       reason: 'idle',
     });
-    const unread = await server.addUnit();
+    const unread = await server.addCompressor();
     expect((await server.read(`/api/compressors/${unread}/forecast?hours=500`)).body).toMatchObject({
       likely: null,
       method: 'none',
@@ -87,8 +87,8 @@ describe('the forecast', () => {
   test('follows declared duty where there is no meter, on open days only', async () => {
     const closures = [`${daysAgo(-10).slice(0, 10)}/${daysAgo(-30).slice(0, 10)}`];
     const plain = { hasHourMeter: false, declaredHoursPerWeek: 35, commissionedOn: daysAgo(0).slice(0, 10) };
-    const open = await server.addUnit(plain as object);
-    const closed = await server.addUnit({ ...plain, closures, closedWeekdays: [6, 7] } as object);
+    const open = await server.addCompressor(plain as object);
+    const closed = await server.addCompressor({ ...plain, closures, closedWeekdays: [6, 7] } as object);
     const likely = async (unit: string) =>
       inDays((await server.read(`/api/compressors/${unit}/forecast?hours=100`)).body.likely);
     expect((await server.read(`/api/compressors/${open}/forecast?hours=100`)).body.method).toBe('declared');
@@ -106,7 +106,7 @@ describe('the forecast', () => {
     '?hours=10&at=yesterday',
     '?hours=10&what=1',
   ])('refuses “%s” with a sentence', async (query) => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     const { status, body } = await server.read(`/api/compressors/${unit}/forecast${query}`);
     expect(status).toBe(400);
     expect(body.errors[0].message).toMatch(/\.$/);
@@ -115,7 +115,7 @@ describe('the forecast', () => {
 
 describe('the continuous hours', () => {
   test('are given with the source of each point, across a new meter', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(40), 9400);
     const change = { changedAt: daysAgo(20), oldFinalHours: 9500, newStartHours: 12, reason: 'replaced' };
     await server.post(`/api/compressors/${unit}/meter-changes`, { id: randomUUID(), ...change });
@@ -151,7 +151,7 @@ describe('the continuous hours', () => {
   });
 
   test('refuse a time that ends before it begins', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     const path = `/api/compressors/${unit}/hours?from=${daysAgo(1)}&to=${daysAgo(2)}`;
     expect((await server.read(path)).body.errors[0].field).toBe('to');
     expect((await server.read(`/api/compressors/${randomUUID()}/hours`)).status).toBe(404);
@@ -160,7 +160,7 @@ describe('the continuous hours', () => {
 
 describe('what should be read again', () => {
   test('is what has grown vague, not merely old', async () => {
-    const restless = await server.addUnit();
+    const restless = await server.addCompressor();
     // 200 h and none by turns of a month: nobody can say what the last six weeks brought.
     const figures = [0, 200, 210, 420, 425, 640, 650, 860];
     for (const [index, hours] of figures.entries())
@@ -175,7 +175,7 @@ describe('what should be read again', () => {
   });
 
   test('is never what has no meter', async () => {
-    const unit = await server.addUnit({ hasHourMeter: false, declaredHoursPerWeek: 20 } as object);
+    const unit = await server.addCompressor({ hasHourMeter: false, declaredHoursPerWeek: 20 } as object);
     expect((await server.standing(unit)).readingNeed).toBeNull();
   });
 });
@@ -186,11 +186,11 @@ describe('the fleet’s prior', () => {
 
   test('is learnt from the fleet’s own machines, stored with its day, and not moved by what they do later', async () => {
     own = await TestServer.start();
-    const priors = () => own.get(FleetPriors).all();
+    const priors = () => own.get(FleetPriorRepository).all();
     expect(priors()).toEqual([{ fixedAt: expect.any(Number), prior: practicePrior }]);
     const siteId = await own.addSite();
     for (let machine = 0; machine < 12; machine++) {
-      const unit = await own.addUnit({ siteId, tag: `M-${machine}`, commissionedOn: '2025-01-01' } as object);
+      const unit = await own.addCompressor({ siteId, tag: `M-${machine}`, commissionedOn: '2025-01-01' } as object);
       for (let week = 0; week <= 16; week++) {
         await own.readHours(unit, daysAgo((16 - week) * 14), week * 70 + (week % 2) * (machine + 5));
       }
@@ -214,7 +214,7 @@ describe('the walk through a site', () => {
   test('has its meters in walking order, with what they should show', async () => {
     const siteId = await server.addSite();
     const units: string[] = [];
-    for (const tag of ['W-10', 'W-9', 'W-2']) units.push(await server.addUnit({ siteId, tag } as object));
+    for (const tag of ['W-10', 'W-9', 'W-2']) units.push(await server.addCompressor({ siteId, tag } as object));
     const [ten, nine, two] = units as [string, string, string];
     for (const ago of [40, 30, 20, 10]) await server.readHours(nine, daysAgo(ago), 9000 + (40 - ago) * 5);
     const change = { changedAt: daysAgo(8), oldFinalHours: 9160, newStartHours: 0, reason: 'replaced' };

@@ -6,7 +6,7 @@ import { describeMachine, type DataPlate } from '@entretien/core/machine';
 import { allReadings, historyUpTo, hourClockOf, clockRate } from '@entretien/core/plan';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { SitesService } from '../sites/sites.service.js';
 
 /** Figures sent of each unit: a habit can be told by them, and a new figure judged without a connection. */
@@ -16,7 +16,7 @@ const FIGURES = 14;
 @Injectable()
 export class MetersService {
   constructor(
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly histories: CompressorHistories,
     private readonly sites: SitesService,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -45,7 +45,7 @@ export class MetersService {
   }
 
   /** One that cannot be judged can be read all the same, and keeps nobody from walking on. */
-  private meterOf(unit: UnitRecord, plate: DataPlate, now: Instant): MeterView {
+  private meterOf(unit: CompressorRecord, plate: DataPlate, now: Instant): MeterView {
     const about = {
       compressorId: unit.id,
       tag: plate.tag,
@@ -61,7 +61,7 @@ export class MetersService {
   }
 
   private figuresOf(
-    unit: UnitRecord,
+    unit: CompressorRecord,
     plate: DataPlate,
     now: Instant,
   ): Pick<MeterView, 'hoursPerDay' | 'readings' | 'meterChanges' | 'expected'> {

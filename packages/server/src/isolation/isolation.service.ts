@@ -17,7 +17,7 @@ import {
 } from '@entretien/core/isolation';
 import { LIVE_MS } from '@entretien/core/visit';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { WorkshopSettingsService } from './workshop-settings.js';
@@ -39,7 +39,7 @@ interface Row {
 export class IsolationService {
   constructor(
     private readonly database: Database,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly people: PeopleService,
     private readonly settings: WorkshopSettingsService,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -79,14 +79,14 @@ export class IsolationService {
     return this.eventsOf(compressorId, first - AS_FAR_BACK, last, visitId);
   }
 
-  guardedOf(unit: UnitRecord, at: Instant): Guarded {
+  guardedOf(unit: CompressorRecord, at: Instant): Guarded {
     const plate = this.register.plateOf(unit, at);
     return { plate, pauseMinutes: this.settings.pauseOf(plate), timeZone: this.register.timeZoneOf(plate) };
   }
 
   /** How it stands at a moment. */
   foldAt(
-    unit: UnitRecord,
+    unit: CompressorRecord,
     at: Instant,
   ): { guarded: Guarded; fold: IsolationFold; events: readonly IsolationEvent[] } {
     const guarded = this.guardedOf(unit, at);
@@ -95,13 +95,13 @@ export class IsolationService {
   }
 
   /** What the guard has against something said of the isolation, told as it happens; told later it has happened. */
-  reasonAgainst(unit: UnitRecord, event: IsolationEvent, recordedAt: Instant): Against | null {
+  reasonAgainst(unit: CompressorRecord, event: IsolationEvent, recordedAt: Instant): Against | null {
     const { guarded, fold } = this.foldAt(unit, event.doneAt);
     if (recordedAt - event.doneAt > LIVE_MS) return null;
     return againstTelling(guarded, fold, event, (by) => this.people.nameOf(by));
   }
 
-  missingFor(unit: UnitRecord, opens: readonly string[] | null, asking: Asking): readonly Missing[] {
+  missingFor(unit: CompressorRecord, opens: readonly string[] | null, asking: Asking): readonly Missing[] {
     if (opens?.length === 0) return [];
     const { guarded, fold } = this.foldAt(unit, asking.at);
     return missingFor(guarded, fold, opens, asking);

@@ -24,7 +24,7 @@ async function repairOf(unit: string, station?: string): Promise<string> {
   return id;
 }
 
-function tell(repair: string, kind: string, details: object, more: object = {}): Promise<Answer> {
+function record(repair: string, kind: string, details: object, more: object = {}): Promise<Answer> {
   server.now += 1000;
   const doneAt = new Date(server.now).toISOString();
   return server.post(`/api/repairs/${repair}/steps`, {
@@ -43,7 +43,7 @@ async function isolate(repair: string, unit: string, opens: readonly string[]): 
   for (const { seconds, body } of honestCourse(plate, opens)) {
     server.now = Math.max(server.now, start + seconds * 1000);
     const { kind, ...details } = body;
-    expectStatus(201, await tell(repair, kind, details));
+    expectStatus(201, await record(repair, kind, details));
   }
 }
 
@@ -54,25 +54,25 @@ function entry(repair: string, body: object): Promise<Answer> {
 }
 
 const addHighPressure = () =>
-  server.addUnit({ family: 'high-pressure', stages: 4, workingPressureBar: 300, tag: 'SP-9' });
+  server.addCompressor({ family: 'high-pressure', stages: 4, workingPressureBar: 300, tag: 'SP-9' });
 
 test('no step of a guided overhaul before the isolation of that unit, and again after a pause', async () => {
   const unit = await addHighPressure();
   const repair = await repairOf(unit);
-  const head = { kind: 'step', words: 'cartridge/head' };
+  const head = { kind: 'step', text: 'cartridge/head' };
   const early = await entry(repair, head);
   expect(early).toMatchObject({ status: 409, body: { code: 'not-isolated' } });
   expect(early.body.detail).toContain('Tower empty');
   await isolate(repair, unit, ['tower']);
   expectStatus(201, await entry(repair, head));
   server.now += 15 * MINUTE;
-  expect((await entry(repair, { ...head, words: 'cartridge/old' })).body.detail).toMatch(/^After a pause/);
-  expectStatus(201, await tell(repair, 'isolate', { step: 'still', confirmed: true, answer: 'holds' }));
-  expectStatus(201, await entry(repair, { ...head, words: 'cartridge/old' }));
+  expect((await entry(repair, { ...head, text: 'cartridge/old' })).body.detail).toMatch(/^After a pause/);
+  expectStatus(201, await record(repair, 'isolate', { step: 'still', confirmed: true, answer: 'holds' }));
+  expectStatus(201, await entry(repair, { ...head, text: 'cartridge/old' }));
   // Not proved by what the work cannot move.
   const proof = {
     kind: 'proof',
-    words: 'After',
+    text: 'After',
     check: 'oil-level',
     values: { level: 'between', glass: 'clear' },
   };
@@ -85,8 +85,8 @@ test('a blocked bleed and 250 bar on the needle: not by any number of confirmati
   await isolate(repair, unit, ['stages']);
   server.now += MINUTE;
   const bleed = (answer: string, more: object = {}) =>
-    tell(repair, 'isolate', { step: 'tower', confirmed: true, answer, ...more });
-  expectStatus(201, await tell(repair, 'isolate', { step: 'tower', confirmed: false }));
+    record(repair, 'isolate', { step: 'tower', confirmed: true, answer, ...more });
+  expectStatus(201, await record(repair, 'isolate', { step: 'tower', confirmed: false }));
   expectStatus(201, await bleed('nothing', { needle: 'off', pressureBar: 250 }));
   expect((await bleed('silent', { needle: 'off', pressureBar: 250 })).body.code).toBe('not-opened');
   expect((await bleed('seen-free')).body.code).toBe('not-here');
@@ -96,7 +96,7 @@ test('a blocked bleed and 250 bar on the needle: not by any number of confirmati
     holds: [],
     lacks: [''],
   });
-  expect((await entry(repair, { kind: 'work', words: 'Tower opened', opens: ['tower'] })).status).toBe(409);
+  expect((await entry(repair, { kind: 'work', text: 'Tower opened', opens: ['tower'] })).status).toBe(409);
 });
 
 test.each([
@@ -104,43 +104,43 @@ test.each([
   ['missing-figure', 'silent', { needle: 'off' }],
   ['too-fast', 'silent', { needle: 'fell' }],
 ])('answers that cannot be so are refused: %s', async (code, answer, more) => {
-  const unit = await server.addUnit({ receiverL: 500, workingPressureBar: 10 });
+  const unit = await server.addCompressor({ receiverL: 500, workingPressureBar: 10 });
   const repair = await repairOf(unit);
   for (const step of ['lock-out', 'network'])
-    expectStatus(201, await tell(repair, 'isolate', { step, confirmed: true, answer: 'holds' }));
-  expectStatus(201, await tell(repair, 'isolate', { step: 'receiver', confirmed: true, answer: 'passes' }));
-  const refused = await tell(repair, 'isolate', { step: 'receiver', confirmed: true, answer, ...more });
+    expectStatus(201, await record(repair, 'isolate', { step, confirmed: true, answer: 'holds' }));
+  expectStatus(201, await record(repair, 'isolate', { step: 'receiver', confirmed: true, answer: 'passes' }));
+  const refused = await record(repair, 'isolate', { step: 'receiver', confirmed: true, answer, ...more });
   expect(refused).toMatchObject({ status: 409, body: { code } });
   expect(refused.body.detail).toMatch(/[.?]$/);
 });
 
 test('two people at one vent, a look too soon, heads too hot, running work under a lock: each has its sentence', async () => {
-  const unit = await server.addUnit({ family: 'screw', tag: 'HC-6' });
+  const unit = await server.addCompressor({ family: 'screw', tag: 'HC-6' });
   const repair = await repairOf(unit);
   const visit = await VisitAtWork.plan(server, unit, ['bearing-check']);
-  const say = (step: string, answer: string, more: object = {}, who: object = {}) =>
-    tell(repair, 'isolate', { step, confirmed: true, answer, ...more }, who);
+  const format = (step: string, answer: string, more: object = {}, who: object = {}) =>
+    record(repair, 'isolate', { step, confirmed: true, answer, ...more }, who);
   const jon = { id: randomUUID(), name: 'Jon Brask' };
   await server.post('/api/people', jon);
   const his = { by: jon.id, session: 'his' };
-  for (const who of [{}, his]) expectStatus(201, await say('lock-out', 'holds', {}, who));
+  for (const who of [{}, his]) expectStatus(201, await format('lock-out', 'holds', {}, who));
   expect((await visit.done('bearing-check')).body.code).toBe('is-isolated');
-  expectStatus(201, await say('vessel', 'passes'));
+  expectStatus(201, await format('vessel', 'passes'));
   server.now += MINUTE;
-  expect((await say('vessel', 'silent', { needle: 'fell' }, his)).body.code).toBe('another-opened');
-  expectStatus(201, await say('vessel', 'silent', { needle: 'fell' }));
-  const soon = await say('second-look', 'holds');
+  expect((await format('vessel', 'silent', { needle: 'fell' }, his)).body.code).toBe('another-opened');
+  expectStatus(201, await format('vessel', 'silent', { needle: 'fell' }));
+  const soon = await format('second-look', 'holds');
   expect(soon.body).toMatchObject({
     code: 'too-soon',
     detail: expect.stringMatching(/^Not yet: 5 min more/),
   });
-  expect((await say('warm-oil', 'holds', { tempC: 85 })).body.code).toBe('too-hot');
-  expect((await say('outlet', 'stuck')).body.code).toBe('not-here');
-  expect((await say('no-such-point', 'holds')).status).toBe(422);
+  expect((await format('warm-oil', 'holds', { tempC: 85 })).body.code).toBe('too-hot');
+  expect((await format('outlet', 'stuck')).body.code).toBe('not-here');
+  expect((await format('no-such-point', 'holds')).status).toBe(422);
 });
 
 test('what is told of a repair and of a visit is one isolation; each under their own lock', async () => {
-  const unit = await server.addUnit({ family: 'screw', tag: 'HC-9' });
+  const unit = await server.addCompressor({ family: 'screw', tag: 'HC-9' });
   const repair = await repairOf(unit);
   const visit = await VisitAtWork.plan(server, unit, ['scavenge-clean']);
   await isolate(repair, unit, ['separator']);
@@ -149,32 +149,32 @@ test('what is told of a repair and of a visit is one isolation; each under their
   await server.post('/api/people', jon);
   const his = { by: jon.id, session: 'his' };
   expect(
-    (await tell(repair, 'isolate', { step: 'still', confirmed: true, answer: 'holds' }, his)).body.code,
+    (await record(repair, 'isolate', { step: 'still', confirmed: true, answer: 'holds' }, his)).body.code,
   ).toBe('not-in-order');
   expectStatus(
     201,
-    await tell(repair, 'isolate', { step: 'lock-out', confirmed: true, answer: 'holds' }, his),
+    await record(repair, 'isolate', { step: 'lock-out', confirmed: true, answer: 'holds' }, his),
   );
   // Her lock is on: he gives it no power.
   const steps = restartSteps({ family: 'screw' } as DataPlate).map(({ code }) => code);
-  expect((await tell(repair, 'restart', { steps }, his)).body.code).toBe('anothers-lock');
+  expect((await record(repair, 'restart', { steps }, his)).body.code).toBe('anothers-lock');
   expect((await server.read(`/api/compressors/${unit}/isolation`)).body.locks).toHaveLength(2);
-  expectStatus(201, await tell(repair, 'isolate', { step: 'lock-out', confirmed: false }));
-  expectStatus(201, await tell(repair, 'restart', { steps }, his));
+  expectStatus(201, await record(repair, 'isolate', { step: 'lock-out', confirmed: false }));
+  expectStatus(201, await record(repair, 'restart', { steps }, his));
   expect((await server.read(`/api/compressors/${unit}/isolation`)).body.locks).toEqual([]);
   await server.restart();
   expect((await server.read(`/api/compressors/${unit}/isolation`)).body.locks).toEqual([]);
 });
 
 test('an own valve and an own vessel of a unit are asked for, too', async () => {
-  const unit = await server.addUnit({ moreValves: ['To the paint shop'], moreVessels: ['In the cellar'] });
+  const unit = await server.addCompressor({ moreValves: ['To the paint shop'], moreVessels: ['In the cellar'] });
   const repair = await repairOf(unit);
-  const { detail } = (await entry(repair, { kind: 'work', words: 'Relief valve off', opens: ['receiver'] }))
+  const { detail } = (await entry(repair, { kind: 'work', text: 'Relief valve off', opens: ['receiver'] }))
     .body;
   expect(detail).toContain('To the paint shop');
   expect(detail).toContain('In the cellar');
   await isolate(repair, unit, ['receiver']);
-  expectStatus(201, await entry(repair, { kind: 'work', words: 'Relief valve off', opens: ['receiver'] }));
+  expectStatus(201, await entry(repair, { kind: 'work', text: 'Relief valve off', opens: ['receiver'] }));
 });
 
 test('how long a pause is, is set, within bounds', async () => {
@@ -187,26 +187,26 @@ test('how long a pause is, is set, within bounds', async () => {
   expect((await put({ isolationMinutes: 61, isolationMinutesHighPressure: 10 })).status).toBe(400);
   expectStatus(200, await put({ isolationMinutes: 40, isolationMinutesHighPressure: 5 }));
   await server.restart();
-  const unit = await server.addUnit({ family: 'screw', tag: 'HC-8' });
+  const unit = await server.addCompressor({ family: 'screw', tag: 'HC-8' });
   const repair = await repairOf(unit);
   await isolate(repair, unit, ['separator']);
   server.now += 30 * MINUTE;
-  expectStatus(201, await entry(repair, { kind: 'work', words: 'Lid off', opens: ['separator'] }));
+  expectStatus(201, await entry(repair, { kind: 'work', text: 'Lid off', opens: ['separator'] }));
 });
 
 test('a machine that has no such part, and a step of another kind, get a sentence', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   const repair = await repairOf(unit);
-  expect((await tell(repair, 'isolate', { step: 'pray', confirmed: true, answer: 'holds' })).status).toBe(
+  expect((await record(repair, 'isolate', { step: 'pray', confirmed: true, answer: 'holds' })).status).toBe(
     422,
   );
-  expect((await tell(repair, 'isolate', { step: 'receiver', confirmed: true, answer: 'pray' })).status).toBe(
+  expect((await record(repair, 'isolate', { step: 'receiver', confirmed: true, answer: 'pray' })).status).toBe(
     400,
   );
-  expect((await tell(repair, 'sign', { name: 'Mara' })).status).toBe(400);
-  expect((await tell(repair, 'restart', { steps: ['clear'] })).body.code).toBe('not-ready');
+  expect((await record(repair, 'sign', { name: 'Mara' })).status).toBe(400);
+  expect((await record(repair, 'restart', { steps: ['clear'] })).body.code).toBe('not-ready');
   expect(
-    (await tell(repair, 'isolate', { step: 'lock-out', confirmed: true }, { doneAt: '2031-01-01T00:00:00Z' }))
+    (await record(repair, 'isolate', { step: 'lock-out', confirmed: true }, { doneAt: '2031-01-01T00:00:00Z' }))
       .status,
   ).toBe(422);
 });

@@ -53,7 +53,7 @@ export function toEntryView(row: RawEntry, { units, people }: ExportNames): Logb
     recordedAt: formatInstant(recordedAt),
     by,
     byName: people[by] ?? 'Technician',
-    said: text ?? readingText({ hours: hours!, counts: counts!, source: source! }),
+    text: text ?? readingText({ hours: hours!, counts: counts!, source: source! }),
     voided: voidedHow !== null,
     ...(voidedHow === null ? {} : { voidedHow }),
     ...(row.marks === null ? {} : { marks: JSON.parse(row.marks) as string[] }),
@@ -74,9 +74,9 @@ function readingCells(
 }
 
 function logbookCells(row: RawEntry, names: ExportNames) {
-  const { tag, siteName, kind, said, note, byName, voided, timeZone, id } = toEntryView(row, names);
+  const { tag, siteName, kind, text, note, byName, voided, timeZone, id } = toEntryView(row, names);
   const [at, recordedAt] = [writeLocal(row.at, timeZone), writeLocal(row.recordedAt, timeZone)];
-  return [at, tag, siteName, kind, said, note ?? '', byName, recordedAt, voided ? 'no' : 'yes', timeZone, id];
+  return [at, tag, siteName, kind, text, note ?? '', byName, recordedAt, voided ? 'no' : 'yes', timeZone, id];
 }
 
 /** How rows become a list: what it begins and ends with, and what a row is in it. */

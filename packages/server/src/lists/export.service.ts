@@ -5,7 +5,7 @@ import type { ExportQuery } from '@entretien/contracts';
 import type { Response } from 'express';
 import { builtWorker } from '../common/built-worker.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import type { Settings } from '../config.js';
 import { PeopleService } from '../people/people.js';
 import { stands } from '../persistence/hour-facts-sql.js';
@@ -21,7 +21,7 @@ const READINGS = `SELECT "r"."id", "r"."compressor_id" AS "compressorId", "r"."t
 @Injectable()
 export class ExportService {
   constructor(
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly sites: SitesService,
     private readonly people: PeopleService,
     @Inject(SETTINGS) private readonly settings: Settings,

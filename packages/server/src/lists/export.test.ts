@@ -50,8 +50,8 @@ describe('rows as RFC 4180 wants them', () => {
 test('what was exported adds nothing when it is imported, and all of it elsewhere', async () => {
   const server = await start();
   const siteId = await server.addSite({ name: 'Haldris, "Creamery"' });
-  const unit = await server.addUnit({ siteId, tag: 'HC-1' } as object);
-  await server.addUnit({ tag: 'HC-2' } as object);
+  const unit = await server.addCompressor({ siteId, tag: 'HC-1' } as object);
+  await server.addCompressor({ tag: 'HC-2' } as object);
   expectStatus(201, await server.readHours(unit, daysAgo(20), 100.5, { note: '=HYPERLINK("x"),\nand more' }));
   const slip = (await server.readHours(unit, daysAgo(10), 300)).body;
   expectStatus(201, await server.readHours(unit, daysAgo(10), 210, { corrects: slip.id }));
@@ -66,7 +66,7 @@ test('what was exported adds nothing when it is imported, and all of it elsewher
     to.post('/api/readings/import?mode=commit', text, { 'Content-Type': 'text/csv' });
   expect((await send(server)).body).toMatchObject({ stored: 0, known: 2, refused: 0 });
   const elsewhere = await start();
-  const copy = await elsewhere.addUnit({ tag: 'HC-1' } as object);
+  const copy = await elsewhere.addCompressor({ tag: 'HC-1' } as object);
   expect((await send(elsewhere)).body).toMatchObject({ stored: 2, known: 0, refused: 0 });
   const { items } = (await elsewhere.read(`/api/compressors/${copy}/readings`)).body;
   expect(items.map(({ hours, note }: { hours: number; note?: string }) => [hours, note])).toEqual([

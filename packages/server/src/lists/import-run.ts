@@ -20,7 +20,7 @@ export const CHUNK_ROWS = 5000;
 const [MOST_PREVIEWED, MOST_LISTED, MOST_REFUSALS_LISTED] = [50_000, 1000, 10_000];
 
 /** What a run needs to know of a unit. */
-export interface ImportUnit {
+export interface ImportCompressor {
   readonly id: string;
   readonly tag: string;
   readonly timeZone: string;
@@ -32,14 +32,14 @@ export interface ImportOrder {
   readonly mapping: ImportMapping;
   /** The rows that are not wanted. */
   readonly leaveOut: readonly RowRange[];
-  readonly units: readonly ImportUnit[];
+  readonly units: readonly ImportCompressor[];
   readonly by: string;
   readonly now: Instant;
 }
 
 interface Candidate {
   readonly row: number;
-  readonly unit: ImportUnit;
+  readonly unit: ImportCompressor;
   readonly read: ImportedRow;
 }
 
@@ -56,9 +56,9 @@ export class ImportRun {
   private readonly windows: ReadingWindows;
   private readonly insertFact: Sqlite.Statement;
   private readonly insertReading: Sqlite.Statement;
-  private readonly insertWords: Sqlite.Statement;
+  private readonly insertText: Sqlite.Statement;
   private readonly isStored: Sqlite.Statement;
-  private readonly byName = new Map<string, ImportUnit | 'ambiguous'>();
+  private readonly byName = new Map<string, ImportCompressor | 'ambiguous'>();
   private readonly rows: ImportedRowView[] = [];
   private readonly touched = new Map<string, number>();
   private readonly counts = { stored: 0, known: 0, refused: 0, leftOut: 0 };
@@ -73,7 +73,7 @@ export class ImportRun {
     this.windows = new ReadingWindows(database);
     this.insertFact = database.prepare(FACT);
     this.insertReading = database.prepare(READING);
-    this.insertWords = database.prepare(WORDS);
+    this.insertText = database.prepare(WORDS);
     this.isStored = database.prepare('SELECT 1 FROM "fact" WHERE "id" = ?');
     for (const unit of order.units) {
       const tag = unit.tag.trim().toLowerCase();
@@ -99,7 +99,7 @@ export class ImportRun {
     if (!read.ok) return this.refuse(row, read.problem, cells);
     const unit = this.byName.get(read.value.unit.toLowerCase());
     if (unit === undefined || unit === 'ambiguous')
-      return this.refuse(row, unknownUnit(read.value.unit, unit), cells);
+      return this.refuse(row, unknownCompressor(read.value.unit, unit), cells);
     this.chunk.push({ row, unit, read: read.value });
     if (this.chunk.length >= CHUNK_ROWS) this.flush();
   }
@@ -146,7 +146,7 @@ export class ImportRun {
       const { note } = read;
       const seq = this.insertFact.run(id, unit.id, takenAt, now, by, note).lastInsertRowid;
       this.insertReading.run(seq, id, now, by, note, JSON.stringify(marks), unit.id, takenAt, hours, counts);
-      if (note !== null) this.insertWords.run(seq, note);
+      if (note !== null) this.insertText.run(seq, note);
     }
     this.windows.add(unit.id, reading);
     this.touched.set(unit.id, (this.touched.get(unit.id) ?? 0) + 1);
@@ -173,7 +173,7 @@ export class ImportRun {
 
   private list(
     row: number,
-    unit: ImportUnit,
+    unit: ImportCompressor,
     { takenAt, hours, counts }: ImportedRow,
     outcome: ImportedRowView['outcome'],
     marks: readonly string[],
@@ -196,7 +196,7 @@ export class ImportRun {
   }
 }
 
-function unknownUnit(name: string, found: 'ambiguous' | undefined): Problem {
+function unknownCompressor(name: string, found: 'ambiguous' | undefined): Problem {
   const shown = `“${name.slice(0, 40)}”`;
   return found === 'ambiguous'
     ? { code: 'ambiguous-unit', sentence: `More than one unit carries the tag ${shown}. Name it by its id.` }

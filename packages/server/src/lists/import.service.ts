@@ -12,10 +12,10 @@ import Papa from 'papaparse';
 import { builtWorker } from '../common/built-worker.js';
 import { conflict, malformed, ProblemError } from '../common/problem.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import type { Settings } from '../config.js';
 import { PeopleService } from '../people/people.js';
-import type { ImportRun, ImportUnit } from './import-run.js';
+import type { ImportRun, ImportCompressor } from './import-run.js';
 import type { ImportTask } from './import-worker.js';
 import { rowRanges } from './row-ranges.js';
 
@@ -35,7 +35,7 @@ export class ImportService {
   private isUnderWay = false;
 
   constructor(
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly people: PeopleService,
     @Inject(SETTINGS) private readonly settings: Settings,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -94,7 +94,7 @@ export class ImportService {
     return { ...result, columns, mapping };
   }
 
-  private units(): ImportUnit[] {
+  private units(): ImportCompressor[] {
     const now = this.clock();
     return [...this.register.all()].flatMap((record) => {
       const plate = this.register.plateOf(record, now);

@@ -7,9 +7,9 @@ let unit: string;
 beforeAll(async () => {
   server = await TestServer.start({ timeZone: 'Europe/Zurich' });
   const siteId = await server.addSite();
-  unit = await server.addUnit({ siteId, tag: 'HC-1' } as object);
-  await server.addUnit({ siteId, tag: 'Twin' } as object);
-  await server.addUnit({ siteId, tag: 'Twin' } as object);
+  unit = await server.addCompressor({ siteId, tag: 'HC-1' } as object);
+  await server.addCompressor({ siteId, tag: 'Twin' } as object);
+  await server.addCompressor({ siteId, tag: 'Twin' } as object);
   await server.readHours(unit, daysAgo(100), 100);
 });
 afterAll(() => server.stop());
@@ -99,7 +99,7 @@ describe('a list of readings', () => {
   });
 
   test('is judged by time, in whatever order its rows come, and across a new meter', async () => {
-    const other = await server.addUnit({ tag: 'HC-2' } as object);
+    const other = await server.addCompressor({ tag: 'HC-2' } as object);
     await server.readHours(other, daysAgo(50), 9400);
     await server.post(`/api/compressors/${other}/meter-changes`, {
       id: 'a2f5a2d1-3d0f-4a52-8a4e-7a7e1b1f3c55',
@@ -115,7 +115,7 @@ describe('a list of readings', () => {
   });
 
   test('is marked where it is unusual', async () => {
-    const other = await server.addUnit({ tag: 'HC-3' } as object);
+    const other = await server.addCompressor({ tag: 'HC-3' } as object);
     const rows = [0, 30, 61, 89, 120, 150, 300, 300].map(
       (hours, week) => `HC-3,${daysAgo(70 - week * 7)},${hours}`,
     );

@@ -14,8 +14,8 @@ export function inOneLine(entries: readonly Led[]): LogbookEntryView[] {
       lines.push(entry);
       continue;
     }
-    const rest = later.said.slice(`${entry.lead}: `.length);
-    lines[lines.length - 1] = { ...entry, said: `${entry.said}; ${rest}` };
+    const rest = later.text.slice(`${entry.lead}: `.length);
+    lines[lines.length - 1] = { ...entry, text: `${entry.text}; ${rest}` };
   }
   return lines.map(({ lead: _lead, ...entry }) => entry);
 }

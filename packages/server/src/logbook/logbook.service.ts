@@ -5,7 +5,7 @@ import { counterKinds, readingSources } from '@entretien/core/hours';
 import { pageSize, readCursor, toPage } from '../common/page.js';
 import { malformed } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import { toEntryView, type RawEntry } from '../lists/export-rows.js';
 import { ExportService } from '../lists/export.service.js';
 import { Database } from '../persistence/database.js';
@@ -26,7 +26,7 @@ export class LogbookService {
   constructor(
     private readonly database: Database,
     private readonly kinds: StoredKinds,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly sites: SitesService,
     private readonly exports: ExportService,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -49,7 +49,7 @@ export class LogbookService {
   /** A statement that finds everything that a query asks for, the latest first. */
   statement(query: LogbookQuery, cursor?: string): Statement {
     const { kind, from, to, q } = query;
-    const units = this.unitsOf(query);
+    const units = this.compressorsOf(query);
     const where = [`("f"."text" IS NOT NULL OR "f"."kind" = 'reading')`];
     const cells: Cell[] = [];
     const add = (condition: string, ...more: Cell[]) => {
@@ -67,12 +67,12 @@ export class LogbookService {
     if (from !== undefined) add('"f"."at" >= ?', Date.parse(from));
     if (to !== undefined) add('"f"."at" <= ?', Date.parse(to));
     if (q !== undefined) {
-      const words = wordsOf(q);
+      const text = textOf(q);
       const inText = '"f"."seq" IN (SELECT "rowid" FROM "fact_text" WHERE "fact_text" MATCH ?)';
       // The lines of readings stand in no index: they are looked through where they are those of one unit.
-      const readings = units?.length === 1 ? readingsThatSay(words) : null;
-      if (readings) add(`(${inText} OR ${readings.sql})`, matching(words), ...readings.cells);
-      else add(inText, matching(words));
+      const readings = units?.length === 1 ? readingsThatSay(text) : null;
+      if (readings) add(`(${inText} OR ${readings.sql})`, matching(text), ...readings.cells);
+      else add(inText, matching(text));
     }
     if (cursor !== undefined) {
       const [at, id] = readCursor(cursor, 2) as [number, string];
@@ -94,7 +94,7 @@ export class LogbookService {
   }
 
   /** The units asked about; null for all. */
-  private unitsOf({ compressorId, siteId }: LogbookQuery): readonly string[] | null {
+  private compressorsOf({ compressorId, siteId }: LogbookQuery): readonly string[] | null {
     if (compressorId !== undefined) return [this.register.require(compressorId).id];
     if (siteId === undefined) return null;
     const site = this.sites.require(siteId).id;
@@ -109,7 +109,7 @@ const ENTRIES = `SELECT "f"."id", "f"."kind", "f"."compressor_id" AS "compressor
   FROM "fact" "f" LEFT JOIN "reading" "r" ON "r"."seq" = "f"."seq" LEFT JOIN "voided" "v" ON "v"."fact_id" = "f"."id"`;
 
 /** The words of a question; marks that mean something to the index are no part of them, nor what groups figures. */
-function wordsOf(q: string): readonly string[] {
+function textOf(q: string): readonly string[] {
   return q
     .replaceAll(/(?<=\d)[,.’'\s](?=\d{3}(?!\d))/gu, '')
     .toLowerCase()
@@ -118,14 +118,14 @@ function wordsOf(q: string): readonly string[] {
 }
 
 /** All of them must stand in a line, each by its beginning; a question without a word finds nothing. */
-function matching(words: readonly string[]): string {
-  return words.length === 0 ? '""' : words.map((word) => `"${word}"*`).join(' ');
+function matching(text: readonly string[]): string {
+  return text.length === 0 ? '""' : text.map((word) => `"${word}"*`).join(' ');
 }
 
 /** Readings whose line, as the core words it, says every word: figures by their first digits; null where none does. */
-function readingsThatSay(words: readonly string[]): Statement | null {
-  const figures = words.filter((word) => /^\d+$/.test(word));
-  const others = words.filter((word) => !figures.includes(word));
+function readingsThatSay(text: readonly string[]): Statement | null {
+  const figures = text.filter((word) => /^\d+$/.test(word));
+  const others = text.filter((word) => !figures.includes(word));
   const kinds = counterKinds.flatMap((counts) =>
     readingSources
       .filter((source) => {
@@ -134,7 +134,7 @@ function readingsThatSay(words: readonly string[]): Statement | null {
       })
       .map((source) => `${counts} ${source}`),
   );
-  if (words.length === 0 || kinds.length === 0) return null;
+  if (text.length === 0 || kinds.length === 0) return null;
   const starts = figures.map(() => 'CAST(CAST("r"."hours" AS INTEGER) AS TEXT) LIKE ?');
   const kind = '"r"."counts" || \' \' || "r"."source" IN (SELECT value FROM json_each(?))';
   return {

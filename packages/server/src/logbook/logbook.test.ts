@@ -9,8 +9,8 @@ let unit: string;
 let other: string;
 beforeAll(async () => {
   server = await TestServer.start();
-  unit = await server.addUnit({ tag: 'HC-1' });
-  other = await server.addUnit({ tag: 'CJ-9' });
+  unit = await server.addCompressor({ tag: 'HC-1' });
+  other = await server.addCompressor({ tag: 'CJ-9' });
   await server.readHours(unit, daysAgo(20), 100, { note: 'Meter glass cracked' });
   await server.readHours(other, daysAgo(19), 40);
   await server.recordService(unit, daysAgo(10), ['oil-change'], { note: 'Öl war schwarz' });
@@ -27,7 +27,7 @@ async function find(query: string): Promise<LogbookEntryView[]> {
   expectStatus(200, answer);
   return answer.body.items;
 }
-const said = (entries: LogbookEntryView[]) => entries.map(({ tag, said: words }) => `${tag} ${words}`);
+const texts = (entries: LogbookEntryView[]) => entries.map(({ tag, text }) => `${tag} ${text}`);
 
 test('every kind of fact is in it, the latest first', async () => {
   const all = await find('limit=200');
@@ -40,8 +40,8 @@ test('every kind of fact is in it, the latest first', async () => {
 
 test('it is found by unit, site, kind and time, and in pages', async () => {
   expect(new Set((await find(`compressorId=${unit}`)).map(({ tag }) => tag))).toEqual(new Set(['HC-1']));
-  expect(said(await find('kind=repair'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
-  expect(said(await find(`kind=service&from=${daysAgo(9.5)}`))).toEqual([
+  expect(texts(await find('kind=repair'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
+  expect(texts(await find(`kind=service&from=${daysAgo(9.5)}`))).toEqual([
     'CJ-9 Service: Belt check (looked at, no result)',
   ]);
   const first = await server.read('/api/logbook?limit=3');
@@ -51,11 +51,11 @@ test('it is found by unit, site, kind and time, and in pages', async () => {
 });
 
 test('words are looked for in what happened and in notes, whatever their accents and their beginning', async () => {
-  expect(said(await find('q=relief weeps'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
-  expect(said(await find('q=ol schwarz'))).toEqual(['HC-1 Service: Oil change']);
-  expect(said(await find('q=belt ch'))).toEqual(['CJ-9 Service: Belt check (looked at, no result)']);
-  expect(said(await find('q=cracked'))).toEqual(['HC-1 Hours read: 100 h']);
-  expect(said(await find('q=gate'))).toEqual(['HC-1 Note: Key at the gate']);
+  expect(texts(await find('q=relief weeps'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
+  expect(texts(await find('q=ol schwarz'))).toEqual(['HC-1 Service: Oil change']);
+  expect(texts(await find('q=belt ch'))).toEqual(['CJ-9 Service: Belt check (looked at, no result)']);
+  expect(texts(await find('q=cracked'))).toEqual(['HC-1 Hours read: 100 h']);
+  expect(texts(await find('q=gate'))).toEqual(['HC-1 Note: Key at the gate']);
   expect(await find('q=nowhere')).toEqual([]);
   // What means something to the index is taken for what it is.
   expect(await find(`q=${encodeURIComponent('" OR * -')}`)).toEqual([]);
@@ -70,25 +70,25 @@ test('what was withdrawn stays in it, and says so', async () => {
   );
   const [entry] = await find(`kind=service&compressorId=${other}`);
   expect(entry).toMatchObject({ voided: true });
-  expect(said(await find('kind=withdrawal'))).toEqual(['CJ-9 Withdrawn: Wrong machine']);
+  expect(texts(await find('kind=withdrawal'))).toEqual(['CJ-9 Withdrawn: Wrong machine']);
 });
 
 test('readings of a unit are found by what their line says', async () => {
-  const ofUnit = async (q: string) => said(await find(`compressorId=${unit}&q=${encodeURIComponent(q)}`));
+  const ofCompressor = async (q: string) => texts(await find(`compressorId=${unit}&q=${encodeURIComponent(q)}`));
   const line = 'HC-1 Hours read: 100 h';
-  for (const q of ['hours read', '100', '10 h', 'Read 1', 'cracked']) expect(await ofUnit(q)).toEqual([line]);
-  for (const q of ['loaded', 'estimated', '00', '101', 'list 100']) expect(await ofUnit(q)).toEqual([]);
-  const old = await server.addUnit({ tag: 'OL-3', commissionedOn: '2015-01-01' });
+  for (const q of ['hours read', '100', '10 h', 'Read 1', 'cracked']) expect(await ofCompressor(q)).toEqual([line]);
+  for (const q of ['loaded', 'estimated', '00', '101', 'list 100']) expect(await ofCompressor(q)).toEqual([]);
+  const old = await server.addCompressor({ tag: 'OL-3', commissionedOn: '2015-01-01' });
   await server.readHours(old, daysAgo(1), 12_345);
   for (const q of ['12,345', '123', 'hours 12345']) {
-    expect(said(await find(`compressorId=${old}&q=${q}`))).toEqual(['OL-3 Hours read: 12,345 h']);
+    expect(texts(await find(`compressorId=${old}&q=${q}`))).toEqual(['OL-3 Hours read: 12,345 h']);
   }
 });
 
 test('the list has moments as clock and calendar at the machine have them', async () => {
   const site = { id: randomUUID(), name: 'Far shore', timeZone: 'Asia/Kathmandu' };
   expectStatus(201, await server.post('/api/sites', site));
-  const far = await server.addUnit({ tag: 'FS-1', siteId: site.id });
+  const far = await server.addCompressor({ tag: 'FS-1', siteId: site.id });
   const takenAt = daysAgo(3);
   await server.readHours(far, takenAt, 70);
   const csv = await server.read(`/api/logbook/export?format=csv&kind=reading&compressorId=${far}`);
@@ -126,18 +126,18 @@ test('after an upgrade that words lines in another way, they are written anew at
   const before = await find('limit=200');
   await server.forget('UPDATE "wording" SET "version" = 0');
   await server.forget(`UPDATE "fact" SET "text" = 'As it was said before' WHERE "text" IS NOT NULL`);
-  expect(said(await find('limit=200&kind=service'))).toContain('HC-1 As it was said before');
+  expect(texts(await find('limit=200&kind=service'))).toContain('HC-1 As it was said before');
   await server.restart();
   expect(await find('limit=200')).toEqual(before);
-  expect(said(await find('q=relief weeps'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
+  expect(texts(await find('q=relief weeps'))).toEqual(['HC-1 Fault found: Relief valve weeps']);
   expect(await find('q=said before')).toEqual([]);
 });
 
 test('the steps of isolating a machine take one line', async () => {
-  const third = await server.addUnit({ tag: 'FP-2' });
+  const third = await server.addCompressor({ tag: 'FP-2' });
   const visit = await VisitAtWork.plan(server, third, ['oil-change']);
   await visit.isolate();
-  const lines = said(await find(`kind=visit-step&compressorId=${third}`));
+  const lines = texts(await find(`kind=visit-step&compressorId=${third}`));
   expect(lines).toHaveLength(1);
   expect(lines[0]).toMatch(/^FP-2 Isolated: .*Receiver empty, silent, needle fell/);
   expect(lines[0]).toContain('Off, locked, tried, automatic off');

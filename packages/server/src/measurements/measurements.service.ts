@@ -20,7 +20,7 @@ import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { MeasurementEntity } from '../persistence/entities/measurement.entity.js';
@@ -38,7 +38,7 @@ export class MeasurementsService {
     private readonly facts: FactStore,
     private readonly pages: FactPages,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly histories: CompressorHistories,
     private readonly sites: SitesService,
     private readonly readings: ReadingsService,
@@ -127,7 +127,7 @@ export class MeasurementsService {
   }
 
   private judgeOn(
-    unit: UnitRecord,
+    unit: CompressorRecord,
     measured: Pick<MeasurementEntity, 'check' | 'values' | 'takenAt' | 'baseline'>,
   ): Judgement {
     const { check, values, takenAt } = measured;
@@ -168,7 +168,7 @@ export class MeasurementsService {
 
   /** The figure on the meter is a reading of its own, under an id that follows from the measurement's. */
   private noteHours(
-    unit: UnitRecord,
+    unit: CompressorRecord,
     takenAt: string,
     hours: number,
     { id, by }: Pick<MeasurementEntity, 'id' | 'by'>,

@@ -39,7 +39,7 @@ const drop = (dropBar: number, more: object = {}) => ({
 
 describe('a measurement', () => {
   test('is recorded with the judgement made of it, and listed latest first', async () => {
-    const unit = await server.addUnit(screw);
+    const unit = await server.addCompressor(screw);
     const first = await measure(unit, drop(0.5, { takenAt: daysAgo(20) }));
     expectStatus(201, first);
     expect(first.body).toMatchObject({
@@ -59,7 +59,7 @@ describe('a measurement', () => {
   });
 
   test('sent again it answers as the first time; with other content it is a conflict', async () => {
-    const unit = await server.addUnit(screw);
+    const unit = await server.addCompressor(screw);
     const sent = drop(0.5, { id: randomUUID() });
     const first = await measure(unit, sent);
     expect(await measure(unit, sent)).toMatchObject({ status: 201, body: first.body });
@@ -68,7 +68,7 @@ describe('a measurement', () => {
   });
 
   test('is found by check and by time, page by page', async () => {
-    const unit = await server.addUnit(screw);
+    const unit = await server.addCompressor(screw);
     for (const ago of [9, 7, 5, 3]) await measure(unit, drop(0.1 * ago, { takenAt: daysAgo(ago) }));
     await measure(unit, { check: 'oil-look', values: { look: 'dark' } });
     expect(await measurements(unit, '?check=separator-drop')).toHaveLength(4);
@@ -84,7 +84,7 @@ describe('a measurement', () => {
   });
 
   test('its hours count as a reading, once, and place it on the run hours', async () => {
-    const unit = await server.addUnit(screw);
+    const unit = await server.addCompressor(screw);
     await server.readHours(unit, daysAgo(30), 1000);
     const sent = drop(0.5, { id: randomUUID(), takenAt: daysAgo(10), hours: 1100 });
     const { body } = await measure(unit, sent);
@@ -96,7 +96,7 @@ describe('a measurement', () => {
   });
 
   test('impossible hours refuse it whole', async () => {
-    const unit = await server.addUnit(screw);
+    const unit = await server.addCompressor(screw);
     await server.readHours(unit, daysAgo(30), 1000);
     const answer = await measure(unit, drop(0.5, { takenAt: daysAgo(10), hours: 900 }));
     expect(answer).toMatchObject({
@@ -107,7 +107,7 @@ describe('a measurement', () => {
   });
 
   test('the judgement on record stays what it was when the plate changes', async () => {
-    const unit = await server.addUnit({ fadLpm: 400, receiverL: 270 });
+    const unit = await server.addCompressor({ fadLpm: 400, receiverL: 270 });
     const pump = { check: 'pump-up', values: { fromBar: 6, toBar: 8, seconds: 95 } };
     const first = await measure(unit, { ...pump, takenAt: daysAgo(10) });
     expect(first.body.judgement).toMatchObject({ verdict: 'watch', limit: { origin: 'plate' } });
@@ -123,7 +123,7 @@ describe('a measurement', () => {
   });
 
   test('is compared with the baseline that held then; a withdrawn one no longer holds', async () => {
-    const unit = await server.addUnit({ receiverL: 270 });
+    const unit = await server.addCompressor({ receiverL: 270 });
     const pump = (seconds: number, more: object = {}) => ({
       check: 'pump-up',
       values: { fromBar: 6, toBar: 8, seconds },
@@ -149,7 +149,7 @@ describe('a measurement', () => {
   });
 
   test('is put right by another, once', async () => {
-    const unit = await server.addUnit(screw);
+    const unit = await server.addCompressor(screw);
     const wrong = await measure(unit, drop(5));
     const right = await measure(unit, drop(0.5, { corrects: wrong.body.id }));
     expect(right.body).toMatchObject({ corrects: wrong.body.id, judgement: { verdict: 'good' } });
@@ -159,7 +159,7 @@ describe('a measurement', () => {
   });
 
   test('survives a restart of the server', async () => {
-    const unit = await server.addUnit(screw);
+    const unit = await server.addCompressor(screw);
     await measure(unit, drop(0.8));
     const before = await measurements(unit);
     await server.restart();
@@ -172,7 +172,7 @@ describe('a measurement', () => {
       values: { volumeL: 270, fromBar: 6, toBar: 8, seconds: 80, fadLpm: 450 },
     };
     const flowAt = async (altitudeM: number) => {
-      const unit = await server.addUnit({ siteId: await server.addSite({ altitudeM }) });
+      const unit = await server.addCompressor({ siteId: await server.addSite({ altitudeM }) });
       return (await measure(unit, pump)).body.judgement.figure.value as number;
     };
     // ISO 2533: 79.495 kPa at 2,000 m.
@@ -183,7 +183,7 @@ describe('a measurement', () => {
 describe('bad input', () => {
   let unit: string;
   beforeAll(async () => {
-    unit = await server.addUnit(screw);
+    unit = await server.addCompressor(screw);
   });
 
   test.each<[string, object, number, string]>([
@@ -214,7 +214,7 @@ describe('bad input', () => {
   });
 
   test('a thermometer in the wrong scale is asked about', async () => {
-    const piston = await server.addUnit({ stages: 2 });
+    const piston = await server.addCompressor({ stages: 2 });
     const values = { intakeTempC: 212, stage1Bar: 5, stage2Bar: 35 };
     const { body } = await measure(piston, { check: 'stage-pressures', values });
     expect(body.errors[0].message).toContain('Was it read in °F?');
@@ -233,10 +233,10 @@ describe('the library of checks', () => {
   });
 
   test('or for a unit: what it can have, and where', async () => {
-    const unit = await server.addUnit({ family: 'high-pressure', stages: 4, tag: 'HP-4' });
+    const unit = await server.addCompressor({ family: 'high-pressure', stages: 4, tag: 'HP-4' });
     const { body } = await server.read(`/api/check-library?compressorId=${unit}`);
-    const ladder = body.checks.find((check: { code: string }) => check.code === 'stage-pressures');
-    expect(ladder.fields.filter((field: { code: string }) => /^stage\dBar$/.test(field.code))).toHaveLength(
+    const expected = body.checks.find((check: { code: string }) => check.code === 'stage-pressures');
+    expect(expected.fields.filter((field: { code: string }) => /^stage\dBar$/.test(field.code))).toHaveLength(
       4,
     );
     expect(body.checks.find((check: { code: string }) => check.code === 'separator-drop')).toBeUndefined();
@@ -251,19 +251,19 @@ describe('what was lately found', () => {
   test('comes gravest first, and goes when it is found good again', async () => {
     const alone = await TestServer.start();
     try {
-      const unit = await alone.addUnit(screw);
+      const unit = await alone.addCompressor(screw);
       const post = (sent: object) =>
         alone.post(`/api/compressors/${unit}/measurements`, { id: randomUUID(), ...sent });
       await post(drop(0.8, { takenAt: daysAgo(5) }));
       await post({ check: 'oil-look', values: { look: 'metal' }, takenAt: daysAgo(20) });
       await post({ check: 'oil-level', values: { level: 'below', glass: 'clear' }, takenAt: daysAgo(90) });
       const findings = async () => (await alone.read('/api/findings')).body;
-      const told = await findings();
-      expect(told.items.map((one: { checkName: string; tag: string }) => [one.tag, one.checkName])).toEqual([
+      const view = await findings();
+      expect(view.items.map((one: { checkName: string; tag: string }) => [one.tag, one.checkName])).toEqual([
         ['SC-1', 'Look of the oil'],
         ['SC-1', 'Pressure drop of the separator'],
       ]);
-      expect(told).toMatchObject({ total: 2 });
+      expect(view).toMatchObject({ total: 2 });
       expect((await alone.read('/api/findings?verdict=watch')).body.total).toBe(1);
       expect((await alone.read('/api/findings?verdict=good')).status).toBe(400);
       await post(drop(0.2, { takenAt: daysAgo(1) }));
@@ -351,7 +351,7 @@ describe('page and server', () => {
     );
 
   test('judge 10,000 random inputs alike', async () => {
-    const units = await Promise.all(machines.map((machine) => server.addUnit(machine)));
+    const units = await Promise.all(machines.map((machine) => server.addCompressor(machine)));
     const plates = await Promise.all(
       units.map(async (unit) => (await server.read(`/api/compressors/${unit}`)).body as DataPlate),
     );

@@ -59,7 +59,7 @@ export interface PaperFormat {
 }
 
 /** A sheet that is written from top to bottom and goes on to the next by itself. */
-export class Paper {
+export class PdfDocument {
   readonly document: PDFKit.PDFDocument;
   private readonly registered = new Set<FileName>();
   private readonly measured = new Map<string, Measured>();

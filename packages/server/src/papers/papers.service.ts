@@ -1,36 +1,36 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { sayDay, sayDayAt, sayMoment } from '@entretien/core/basics';
-import { checkByCode, sayVerdict } from '@entretien/core/checks';
+import { describeDay, describeDayAt, formatMoment } from '@entretien/core/basics';
+import { checkByCode, describeVerdict } from '@entretien/core/checks';
 import type { StopView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
-import { fromMeter, meterScaleAt, sayHoursSeen, type MeterScale } from '@entretien/core/hours';
+import { fromMeter, meterScaleAt, formatHoursSeen, type MeterScale } from '@entretien/core/hours';
 import { clockHours, hourClockOf, type Standing, type TaskStanding } from '@entretien/core/plan';
 import {
   NOT_CONFIRMED,
-  sayOpen,
+  describeOpen,
   summaryOf,
   type MeasurePhase,
-  type UnitProgress,
+  type CompressorProgress,
   type VisitTask,
 } from '@entretien/core/visit';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import type { Settings } from '../config.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { PartEntity } from '../persistence/entities/part.entity.js';
 import { PhotoEntity, type VisitEntity } from '../persistence/entities/visit.entity.js';
 import { SitesService } from '../sites/sites.service.js';
-import { StandingsService, type JudgedUnit } from '../standings/standings.service.js';
+import { StandingsService, type JudgedCompressor } from '../standings/standings.service.js';
 import { StopsService } from '../stops/stops.service.js';
 import { PhotosService } from '../visits/photos.service.js';
-import { VisitBook } from '../visits/visit-book.js';
-import { drawReport, type ReportContent, type ReportedUnit } from './report-paper.js';
+import { VisitRepository } from '../visits/visit-book.js';
+import { drawReport, type ReportContent, type ReportedCompressor } from './report-paper.js';
 import { drawRedTag, drawTag, type RedTagContent, type TagContent } from './tag-paper.js';
 
 const PHASES: Readonly<Record<MeasurePhase, string>> = { before: 'before', work: 'at work', proof: 'after' };
-const PROOFS: Readonly<Record<VisitTask['proof'], string>> = {
+const PROOFS: Readonly<Record<VisitTask['verification'], string>> = {
   'none-needed': '',
   missing: 'not proved yet',
   failed: 'proof failed',
@@ -40,14 +40,14 @@ const PROOFS: Readonly<Record<VisitTask['proof'], string>> = {
 
 /** Brings together what stands on the papers that leave the application. */
 @Injectable()
-export class PapersService {
+export class DocumentsService {
   constructor(
     private readonly database: Database,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly sites: SitesService,
     private readonly people: PeopleService,
     private readonly standings: StandingsService,
-    private readonly book: VisitBook,
+    private readonly book: VisitRepository,
     private readonly photos: PhotosService,
     private readonly stops: StopsService,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -70,7 +70,7 @@ export class PapersService {
       tag: plate.tag,
       description: describeMachine(plate),
       site: this.sites.find(plate.siteId)?.name ?? '',
-      doneOn: last ? sayDayAt(last.doneAt, history.timeZone) : null,
+      doneOn: last ? describeDayAt(last.doneAt, history.timeZone) : null,
       doneHours: doneHoursOf(judged),
       doneBy: last ? this.doneBy(unit.id, last.doneAt) : null,
       work: lastTask.length > 0 ? lastTask.map(({ name }) => name).join(', ') : null,
@@ -94,9 +94,9 @@ export class PapersService {
       stops: stops.map((stop) => ({
         what: stopText(stop),
         why: stop.why,
-        since: `Since ${sayMoment(Date.parse(stop.since), timeZone)}, ${stop.byName}`,
+        since: `Since ${formatMoment(Date.parse(stop.since), timeZone)}, ${stop.byName}`,
         toShow: stop.toShow,
-        told: stop.told,
+        informed: stop.informed,
       })),
       address,
       printedAt: new Date(this.clock()),
@@ -111,21 +111,21 @@ export class PapersService {
     const site = this.sites.require(visit.siteId);
     return {
       site: site.name,
-      day: sayDay(visit.plannedOn),
+      day: describeDay(visit.plannedOn),
       by: this.nameOf(visit.by),
-      units: this.book.unitsOf(visit).map((unit) => this.reportedUnit(visit, unit, site.timeZone)),
+      units: this.book.compressorsOf(visit).map((unit) => this.reportedCompressor(visit, unit, site.timeZone)),
       printedAt: new Date(this.clock()),
     };
   }
 
-  private reportedUnit(visit: VisitEntity, compressorId: string, timeZone: string): ReportedUnit {
-    const unit = this.book.unitOf(visit, compressorId);
+  private reportedCompressor(visit: VisitEntity, compressorId: string, timeZone: string): ReportedCompressor {
+    const unit = this.book.compressorOf(visit, compressorId);
     const judged = this.standings.judge(this.register.require(compressorId), this.clock());
     const progress = this.book.progressOf(visit, compressorId);
     const nameOf = (code: string) => unit.plan.find((task) => task.code === code)?.name ?? code;
     const lines = summaryOf(unit, progress);
     const { signed, left } = progress;
-    const open = signed || left ? null : sayOpen(progress.obstacles);
+    const open = signed || left ? null : describeOpen(progress.obstacles);
     return {
       tag: unit.plate.tag,
       description: describeMachine(unit.plate),
@@ -137,20 +137,20 @@ export class PapersService {
           : (open ?? 'Not signed for yet'),
       summary: lines.filter(({ about }) => about !== 'warning').map(({ sentence }) => sentence),
       warnings: lines.filter(({ about }) => about === 'warning').map(({ sentence }) => sentence),
-      tasks: progress.tasks.map(({ code, outcome, proof, reason, marks }) => ({
+      tasks: progress.tasks.map(({ code, outcome, verification, reason, marks }) => ({
         name: nameOf(code),
         outcome:
           outcome === 'not-done' || outcome === 'looked'
             ? `${outcome === 'looked' ? 'looked at' : 'not done'}: ${reason ?? ''}`
             : outcome,
-        proof: [PROOFS[proof], marks.includes(NOT_CONFIRMED) ? 'isolation not confirmed' : '']
+        verification: [PROOFS[verification], marks.includes(NOT_CONFIRMED) ? 'isolation not confirmed' : '']
           .filter((word) => word !== '')
           .join(', '),
       })),
       checks: progress.measured.map(({ phase, check, verdict, noComparison, reason }) => ({
         when: PHASES[phase],
         name: checkByCode(check)?.name ?? check,
-        verdict: verdict === undefined ? '' : sayVerdict({ verdict, noComparison }),
+        verdict: verdict === undefined ? '' : describeVerdict({ verdict, noComparison }),
         reason: reason ?? '',
       })),
       parts: progress.parts.map(({ name, count, part }) => ({
@@ -164,13 +164,13 @@ export class PapersService {
         const row = this.database.find(PhotoEntity, photo);
         if (!row) return [];
         const { widthPx, heightPx } = row;
-        const words = caption ?? (station === undefined ? '' : stationName(unit.plate, station));
-        return [{ picture: this.photos.picture(row), widthPx, heightPx, caption: words }];
+        const text = caption ?? (station === undefined ? '' : stationName(unit.plate, station));
+        return [{ picture: this.photos.picture(row), widthPx, heightPx, caption: text }];
       }),
       next: nextOf(judged.standing),
       signed: signed && {
         name: signed.name,
-        on: sayMoment(signed.at, timeZone),
+        on: formatMoment(signed.at, timeZone),
         strokes: signed.strokes ?? null,
       },
     };
@@ -178,15 +178,15 @@ export class PapersService {
 
   /** The figure that was read; what was not read says that it is an estimate. The total beside it after a change. */
   private reportedHours(
-    { standing, history }: JudgedUnit,
-    { hours, signed }: Pick<UnitProgress, 'hours' | 'signed'>,
+    { standing, history }: JudgedCompressor,
+    { hours, signed }: Pick<CompressorProgress, 'hours' | 'signed'>,
   ): string | null {
     const at = signed?.at ?? standing.at;
     const clock = hourClockOf(history, standing.at);
     const scale = meterScaleAt(history.meterChanges, clock.runHours.counts, at);
-    if (hours !== null) return sayHoursSeen(scale, fromMeter(scale, Math.round(hours)), 'full');
+    if (hours !== null) return formatHoursSeen(scale, fromMeter(scale, Math.round(hours)), 'full');
     const known = clockHours(clock, at);
-    return known && `about ${sayHoursSeen(scale, Math.round(known.hours), 'full')} (estimated)`;
+    return known && `about ${formatHoursSeen(scale, Math.round(known.hours), 'full')} (estimated)`;
   }
 
   /** What the parts cost by the catalogue; empty where it names no price. */
@@ -210,13 +210,13 @@ export class PapersService {
 }
 
 /** The hours at the last service, on the meter fitted now; as an estimate where the meter was not read. */
-function doneHoursOf({ standing, history }: JudgedUnit): string | null {
+function doneHoursOf({ standing, history }: JudgedCompressor): string | null {
   const last = history.services.at(-1);
   if (!last) return null;
   const known = clockHours(hourClockOf(history, standing.at), last.doneAt);
   if (!known) return null;
-  const said = sayHoursSeen(standing.meter, Math.round(known.hours), 'full');
-  return known.basis === 'read' ? said : `about ${said} (estimated)`;
+  const text = formatHoursSeen(standing.meter, Math.round(known.hours), 'full');
+  return known.basis === 'read' ? text : `about ${text} (estimated)`;
 }
 
 /** The tasks that come next, by the day they likely fall due; a point in hours beside it. */
@@ -227,19 +227,19 @@ function nextOf({ tasks, meter }: Standing): { name: string; due: string }[] {
     )
     .sort((a, b) => (a.likelyAt ?? Infinity) - (b.likelyAt ?? Infinity))
     .slice(0, 6)
-    .map((task) => ({ name: task.name, due: dueWords(task, meter) }));
+    .map((task) => ({ name: task.name, due: dueText(task, meter) }));
 }
 
 /** By hours and by date, as far as each is known; what is late or was put off says so first. */
-function dueWords({ dueOn, dueAtHours, likelyOn, state, putOff }: TaskStanding, meter: MeterScale): string {
+function dueText({ dueOn, dueAtHours, likelyOn, state, deferral }: TaskStanding, meter: MeterScale): string {
   const either = (hours: number | null, day: string | null, before: string) =>
     [
-      hours === null ? null : `at ${sayHoursSeen(meter, Math.round(hours))}`,
-      day === null ? null : `${before}${sayDay(day)}`,
+      hours === null ? null : `at ${formatHoursSeen(meter, Math.round(hours))}`,
+      day === null ? null : `${before}${describeDay(day)}`,
     ]
       .filter((part) => part !== null)
       .join(' or ');
-  if (putOff) return `put off to ${either(putOff.untilHours, putOff.untilOn, '')}`;
+  if (deferral) return `put off to ${either(deferral.untilHours, deferral.untilOn, '')}`;
   if (state === 'overdue') return `late: due ${either(dueAtHours, dueOn ?? likelyOn, '')}`;
   return dueOn === null ? either(dueAtHours, likelyOn, 'likely ') : either(dueAtHours, dueOn, 'by ');
 }

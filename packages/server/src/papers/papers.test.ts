@@ -44,7 +44,7 @@ function photo(): Promise<Buffer> {
 }
 
 async function screw(): Promise<string> {
-  const unit = await server.addUnit({ family: 'screw', motor: 'three-phase', tag: 'HC-1' });
+  const unit = await server.addCompressor({ family: 'screw', motor: 'three-phase', tag: 'HC-1' });
   await server.readHours(unit, daysAgo(100), 0);
   await server.readHours(unit, daysAgo(1), 2100);
   return unit;
@@ -68,7 +68,7 @@ describe('the service tag', () => {
   });
 
   test('of a unit with a replaced meter it says the figures of the meter that is there, and the total named', async () => {
-    const unit = await server.addUnit({
+    const unit = await server.addCompressor({
       family: 'screw',
       motor: 'three-phase',
       tag: 'HC-9',
@@ -112,7 +112,7 @@ describe('the service tag', () => {
   });
 
   test('of what must not be used it is red, and says why, since when, who was told and what must be shown', async () => {
-    const unit = await server.addUnit({ tag: 'RED-1' });
+    const unit = await server.addCompressor({ tag: 'RED-1' });
     const out = {
       id: randomUUID(),
       since: daysAgo(0),
@@ -120,12 +120,12 @@ describe('the service tag', () => {
       ground: 'vessel',
       why: 'The receiver weeps at a weld. '.repeat(16).trim(),
       toShow: 'Retest by a licensed firm',
-      told: 'Shift leader Orvel',
+      informed: 'Shift leader Orvel',
     };
     expectStatus(201, await server.post(`/api/compressors/${unit}/out-of-service`, out));
     const { text, pages } = await openPdf((await server.readBytes(`/api/compressors/${unit}/tag.pdf`)).bytes);
     expect(pages).toBe(1);
-    for (const words of [
+    for (const one of [
       'DO NOT USE',
       'RED-1',
       'Out of service',
@@ -133,12 +133,12 @@ describe('the service tag', () => {
       'Orvel',
       'Retest by a licensed',
     ])
-      expect(text).toContain(words);
+      expect(text).toContain(one);
     expect(text).not.toContain('Next due');
   });
 
   test('a machine without any record has a tag, too', async () => {
-    const unit = await server.addUnit({ tag: 'Łódź-1' });
+    const unit = await server.addCompressor({ tag: 'Łódź-1' });
     const { text } = await openPdf((await server.readBytes(`/api/compressors/${unit}/tag.pdf`)).bytes);
     expect(text).toMatch(/Łódź-1/);
     expect(text).toMatch(/No service on record yet/);
@@ -155,10 +155,10 @@ async function nextInOrder(unit: string, count: number): Promise<RegExp> {
     .sort((a, b) => a.likelyOn!.localeCompare(b.likelyOn!))
     .slice(0, count);
   expect(next).toHaveLength(count);
-  const words = next.map(({ name, dueAtHours }) =>
+  const text = next.map(({ name, dueAtHours }) =>
     dueAtHours === null ? name : `${name} (late: due )?at ${Math.round(dueAtHours).toLocaleString('en')} h`,
   );
-  return new RegExp(`Next due.*${words.join('.*')}`);
+  return new RegExp(`Next due.*${text.join('.*')}`);
 }
 
 /** Pixels with an alpha channel, as the decoder wants them. */
@@ -319,7 +319,7 @@ test('the report tells the visit: work, measurements, parts, photos, signature a
   const { status, bytes } = await server.readBytes(`/api/visits/${visit.id}/report.pdf`);
   expect(status).toBe(200);
   const { text, pictures } = await openPdf(bytes);
-  for (const words of [
+  for (const one of [
     'Service report',
     'Coppel Joinery · 24 Nov 2026',
     'HC-1 · screw',
@@ -333,7 +333,7 @@ test('the report tells the visit: work, measurements, parts, photos, signature a
     'Signed by Mara Vell',
     '1 of',
   ]) {
-    expect(text).toContain(words);
+    expect(text).toContain(one);
   }
   expect(text).toMatch(await nextInOrder(unit, 3));
   expect(pictures).toHaveLength(1);

@@ -1,4 +1,4 @@
-import { ink, Paper } from './paper.js';
+import { ink, PdfDocument } from './paper.js';
 
 /** A check as the report tells it. */
 export interface ReportedCheck {
@@ -16,14 +16,14 @@ export interface ReportedPhoto {
   readonly caption: string;
 }
 
-export interface ReportedUnit {
+export interface ReportedCompressor {
   readonly tag: string;
   readonly description: string;
   readonly hours: string | null;
   readonly state: string;
   readonly summary: readonly string[];
   readonly warnings: readonly string[];
-  readonly tasks: readonly { readonly name: string; readonly outcome: string; readonly proof: string }[];
+  readonly tasks: readonly { readonly name: string; readonly outcome: string; readonly verification: string }[];
   readonly checks: readonly ReportedCheck[];
   readonly parts: readonly { readonly name: string; readonly count: string; readonly cost?: string }[];
   readonly repairs: readonly string[];
@@ -37,7 +37,7 @@ export interface ReportContent {
   readonly site: string;
   readonly day: string;
   readonly by: string;
-  readonly units: readonly ReportedUnit[];
+  readonly units: readonly ReportedCompressor[];
   readonly printedAt: Date;
 }
 
@@ -47,10 +47,10 @@ const PHOTO_HIGH = 150;
 /** The report of a visit: what was found, done, measured and signed for, unit by unit. */
 export function drawReport(report: ReportContent): Promise<Buffer> {
   const title = `Service report, ${report.site}, ${report.day}`;
-  const paper = new Paper({ ...A4, title, createdAt: report.printedAt });
+  const paper = new PdfDocument({ ...A4, title, createdAt: report.printedAt });
   paper.write('Service report', { size: 20, strong: true });
   paper.write(`${report.site} · ${report.day} · ${report.by}`, { size: 11, colour: ink.second });
-  for (const unit of report.units) drawUnit(paper, unit);
+  for (const unit of report.units) drawCompressor(paper, unit);
   paper.space(10);
   paper.write(
     'Verdicts and intervals support the judgement of a qualified technician. The maker’s manual, local law and licensed trades come first.',
@@ -59,7 +59,7 @@ export function drawReport(report: ReportContent): Promise<Buffer> {
   return paper.finish(title);
 }
 
-function drawUnit(paper: Paper, unit: ReportedUnit): void {
+function drawCompressor(paper: PdfDocument, unit: ReportedCompressor): void {
   paper.space(6);
   paper.heading(`${unit.tag} · ${unit.description}`);
   paper.write([unit.state, unit.hours].filter((part) => part !== null).join(' · '), { colour: ink.second });
@@ -67,8 +67,8 @@ function drawUnit(paper: Paper, unit: ReportedUnit): void {
   unit.warnings.forEach((sentence) => paper.write(sentence, { strong: true, colour: ink.act }));
   if (unit.tasks.length > 0) {
     part(paper, 'Work');
-    for (const { name, outcome, proof } of unit.tasks) {
-      paper.row([[name], [outcome, { strong: true }], [proof, { colour: ink.second }]], [5, 3, 4]);
+    for (const { name, outcome, verification } of unit.tasks) {
+      paper.row([[name], [outcome, { strong: true }], [verification, { colour: ink.second }]], [5, 3, 4]);
     }
   }
   if (unit.checks.length > 0) {
@@ -104,14 +104,14 @@ function drawUnit(paper: Paper, unit: ReportedUnit): void {
   drawSignature(paper, unit);
 }
 
-function part(paper: Paper, title: string): void {
+function part(paper: PdfDocument, title: string): void {
   paper.need(34);
   paper.space(6);
   paper.write(title, { size: 8.5, strong: true, colour: ink.second });
 }
 
 /** Two beside each other, each within its half. */
-function drawPhotos(paper: Paper, photos: readonly ReportedPhoto[]): void {
+function drawPhotos(paper: PdfDocument, photos: readonly ReportedPhoto[]): void {
   part(paper, 'Photos');
   const gap = 12;
   const wide = (paper.width - gap) / 2;
@@ -131,7 +131,7 @@ function drawPhotos(paper: Paper, photos: readonly ReportedPhoto[]): void {
   }
 }
 
-function drawSignature(paper: Paper, { signed }: ReportedUnit): void {
+function drawSignature(paper: PdfDocument, { signed }: ReportedCompressor): void {
   if (signed === null) return;
   paper.need(64);
   paper.space(8);

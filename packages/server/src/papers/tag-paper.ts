@@ -1,5 +1,5 @@
 import QRCode from 'qrcode';
-import { ink, Paper } from './paper.js';
+import { ink, PdfDocument } from './paper.js';
 
 /** What stands on the card that stays at the machine. */
 export interface TagContent {
@@ -28,7 +28,7 @@ export interface RedTagContent {
     readonly why: string;
     readonly since: string;
     readonly toShow: string | null;
-    readonly told: string | null;
+    readonly informed: string | null;
   }[];
   readonly address: string;
   readonly printedAt: Date;
@@ -39,7 +39,7 @@ const CODE = 92;
 
 /** A card 105 by 74 mm for the machine: done on, at hours, by, next due, and a code that opens its page. */
 export async function drawTag(tag: TagContent): Promise<Buffer> {
-  const paper = new Paper({ ...CARD, title: `Service tag ${tag.tag}`, createdAt: tag.printedAt });
+  const paper = new PdfDocument({ ...CARD, title: `Service tag ${tag.tag}`, createdAt: tag.printedAt });
   const wide = paper.width - CODE - 10;
   const code = await QRCode.toBuffer(tag.address, { errorCorrectionLevel: 'M', margin: 4, scale: 8 });
   paper.document.image(code, paper.left + paper.width - CODE, paper.top, { width: CODE });
@@ -67,7 +67,7 @@ export async function drawTag(tag: TagContent): Promise<Buffer> {
 
 /** A red card of the same size: do not use, why, since when, by whom, and what must be shown to run again. */
 export async function drawRedTag(tag: RedTagContent): Promise<Buffer> {
-  const paper = new Paper({ ...CARD, title: `Out of service ${tag.tag}`, createdAt: tag.printedAt });
+  const paper = new PdfDocument({ ...CARD, title: `Out of service ${tag.tag}`, createdAt: tag.printedAt });
   const { document } = paper;
   const band = 40;
   document.rect(0, 0, CARD.width, band).fill(RED);
@@ -92,7 +92,7 @@ export async function drawRedTag(tag: RedTagContent): Promise<Buffer> {
       size: 9,
       strong: true,
     });
-    const more = [stop.since, stop.told === null ? '' : `Told to ${stop.told}`].filter(Boolean).join(' · ');
+    const more = [stop.since, stop.informed === null ? '' : `Told to ${stop.informed}`].filter(Boolean).join(' · ');
     y += paper.put(more, paper.left, y, under, { size: 8 });
     if (stop.toShow !== null)
       y += paper.put(`To run again: ${shortened(stop.toShow, 90)}`, paper.left, y, under, { size: 8 });

@@ -59,8 +59,8 @@ export class PeopleService {
 }
 
 function initialsOf(name: string): string {
-  const words = name.trim().split(/\s+/);
-  const letters = [words[0], words.length > 1 ? words.at(-1) : undefined].map(
+  const text = name.trim().split(/\s+/);
+  const letters = [text[0], text.length > 1 ? text.at(-1) : undefined].map(
     (word) => [...(word ?? '')][0] ?? '',
   );
   return letters.join('').toUpperCase();

@@ -3,7 +3,7 @@ import type { Page, PageQuery, VoidedView } from '@entretien/contracts';
 import { DataSource, type EntityTarget, type SelectQueryBuilder } from 'typeorm';
 import { pageSize, readCursor, toPage } from '../common/page.js';
 import { Database } from './database.js';
-import type { UnitFactColumns } from './entities/columns.js';
+import type { CompressorFactColumns } from './entities/columns.js';
 
 /** Pages through the facts of one unit, the latest first. */
 @Injectable()
@@ -17,7 +17,7 @@ export class FactPages {
    * @param moment the property that says when the fact happened; there is an index on it
    * @param narrow further conditions on `fact`
    */
-  async page<Row extends UnitFactColumns, View>(
+  async page<Row extends CompressorFactColumns, View>(
     entity: EntityTarget<Row>,
     moment: keyof Row & string,
     compressorId: string,
@@ -68,7 +68,7 @@ const VOIDED = `SELECT "v"."fact_id" AS "factId", "v"."voided_at" AS "voidedAt",
   FROM "voided" "v" LEFT JOIN "withdrawal" "w" ON "w"."id" = "v"."by_fact" WHERE "v"."compressor_id" = ?`;
 
 /** The part of a view that every fact has. */
-export function factView(row: UnitFactColumns & { corrects?: string | null }) {
+export function factView(row: CompressorFactColumns & { corrects?: string | null }) {
   return {
     id: row.id,
     compressorId: row.compressorId,

@@ -4,7 +4,7 @@ import type { EntityTarget } from 'typeorm';
 import { conflict, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { Database } from './database.js';
-import type { FactColumns, UnitFactColumns } from './entities/columns.js';
+import type { FactColumns, CompressorFactColumns } from './entities/columns.js';
 import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
 import { Spine } from './spine.js';
 import { StoredKinds, type StoredKind } from './stored-kinds.js';
@@ -71,7 +71,7 @@ export class FactStore {
   withdraw(
     entity: EntityTarget<FactColumns>,
     content: Pick<WithdrawalEntity, 'id' | 'compressorId' | 'factId' | 'reason' | 'by' | 'note'>,
-    complete: (recordedAt: Instant, fact: UnitFactColumns) => readonly string[],
+    complete: (recordedAt: Instant, fact: CompressorFactColumns) => readonly string[],
   ): { row: WithdrawalEntity; isNew: boolean } {
     return this.record(WithdrawalEntity, content, (recordedAt) => {
       const { id, compressorId, factId } = content;
@@ -91,8 +91,8 @@ export class FactStore {
   private voidFact(
     entity: EntityTarget<FactColumns>,
     { factId, compressorId, by, recordedAt, how = 'corrected' }: Voiding,
-  ): UnitFactColumns {
-    const fact = this.find<FactColumns>(entity, factId) as UnitFactColumns | undefined;
+  ): CompressorFactColumns {
+    const fact = this.find<FactColumns>(entity, factId) as CompressorFactColumns | undefined;
     if (fact?.compressorId !== compressorId) {
       throw notFound('no-such-fact', 'What is to be put right is not on record for this unit.');
     }

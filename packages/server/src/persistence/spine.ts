@@ -4,7 +4,7 @@ import type { Instant } from '@entretien/core/basics';
 import {
   FIRST_METER,
   meterScaleAt,
-  sayHoursSeen,
+  formatHoursSeen,
   type MeterChange,
   type MeterScale,
 } from '@entretien/core/hours';
@@ -127,7 +127,7 @@ export class Spine implements OnApplicationBootstrap {
     const { compressorId } = row as { compressorId?: string };
     const names: FactNames = {
       ...this.namesOf(compressorId),
-      hours: (hours, at) => sayHoursSeen(this.scaleOf(compressorId, at), hours),
+      hours: (hours, at) => formatHoursSeen(this.scaleOf(compressorId, at), hours),
     };
     const fact = row as FactColumns;
     const text = kind.text(fact, names);

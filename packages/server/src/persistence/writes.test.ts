@@ -42,18 +42,18 @@ test('the tables that the migrations make have the columns and indexes that the 
 
 test('what makes no sense is refused by the tables too', async () => {
   const database = server.get(Database);
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   await server.readHours(unit, daysAgo(3), 10);
   const last = database.all<{ seq: number; id: string }>(
     'SELECT "seq", "id" FROM "fact" ORDER BY "seq" DESC LIMIT 1',
   )[0]!;
-  const reading = (seq: number, unitId: string, hours: number) => () =>
+  const reading = (seq: number, compressorId: string, hours: number) => () =>
     database.transact(() =>
       database.run(
         `INSERT INTO "reading" ("seq", "id", "recorded_at", "by", "marks", "compressor_id", "taken_at", "hours", "counts", "source") VALUES (?, ?, 1, 'x', '[]', ?, 1, ?, 'total', 'typed')`,
         seq,
         randomUUID(),
-        unitId,
+        compressorId,
         hours,
       ),
     );
@@ -95,7 +95,7 @@ test('what fails half way leaves nothing of itself, and everything of the others
 });
 
 test('interleaved writers, half of which fail, lose nothing of one another', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   // Readings a day and a quarter of an hour apart; every second writer sends one that runs backwards.
   await server.readHours(unit, daysAgo(100), 50);
   const writers = Array.from({ length: 40 }, (_, index) =>
@@ -124,7 +124,7 @@ test('a migration that was ended before it was written down as done is not done 
 });
 
 test('of two equal readings of one moment the one that is withdrawn is gone, and the other stands', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   const takenAt = daysAgo(2);
   const [estimated, read] = [randomUUID(), randomUUID()];
   await server.readHours(unit, takenAt, 50, { id: estimated, source: 'estimated' });
@@ -140,13 +140,13 @@ test('of two equal readings of one moment the one that is withdrawn is gone, and
 });
 
 test('what is undone leaves no revision behind, nor anything read in the midst of it', async () => {
-  const unit = await server.addUnit({ family: 'screw' });
+  const unit = await server.addCompressor({ family: 'screw' });
   await server.readHours(unit, daysAgo(2), 50);
   const { revision, runHours } = await server.standing(unit);
   const repair = randomUUID();
   const fault = { id: repair, kind: 'fault', foundAt: daysAgo(1), found: 'Runs hot' };
   expectStatus(201, await server.post(`/api/compressors/${unit}/repairs`, fault));
-  const work = { id: randomUUID(), kind: 'work', at: daysAgo(0.5), words: 'Cooler cleaned' };
+  const work = { id: randomUUID(), kind: 'work', at: daysAgo(0.5), text: 'Cooler cleaned' };
   expectStatus(201, await server.post(`/api/repairs/${repair}/entries`, work));
   expect((await server.standing(unit)).revision).toBe(revision + 2);
   // A proof is a measurement, which is recorded first: here the entry behind it is refused.
@@ -154,7 +154,7 @@ test('what is undone leaves no revision behind, nor anything read in the midst o
     id: randomUUID(),
     kind: 'proof',
     at: daysAgo(0.4),
-    words: 'Hot',
+    text: 'Hot',
     check: 'no-such-check',
     values: {},
   };
@@ -173,8 +173,8 @@ test('what is undone leaves no revision behind, nor anything read in the midst o
 
 test('an undone inner piece takes its own changes with it, and those of the others are told once', () => {
   const database = server.get(Database);
-  const told: string[][] = [];
-  database.onCommit((changes) => told.push(changes.map(({ kind }) => kind)));
+  const informed: string[][] = [];
+  database.onCommit((changes) => informed.push(changes.map(({ kind }) => kind)));
   const change = (kind: string) => database.noteChange({ kind, isFact: false, compressorId: null });
   database.transact(() => {
     change('first');
@@ -185,14 +185,14 @@ test('an undone inner piece takes its own changes with it, and those of the othe
       }),
     ).toThrow('no');
     database.transact(() => change('third'));
-    expect(told).toEqual([]);
+    expect(informed).toEqual([]);
   });
-  expect(told).toEqual([['first', 'third']]);
+  expect(informed).toEqual([['first', 'third']]);
   expect(() =>
     database.transact(() => {
       change('fourth');
       throw new Error('no');
     }),
   ).toThrow('no');
-  expect(told).toHaveLength(1);
+  expect(informed).toHaveLength(1);
 });

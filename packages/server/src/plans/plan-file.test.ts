@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { families, type DataPlate } from '@entretien/core/machine';
-import { defaultPlan, planFileOf, planFileSchema, planParts, schoolsFor } from '@entretien/core/plan';
+import { defaultPlan, planFileOf, planFileSchema, planParts, practicesFor } from '@entretien/core/plan';
 import { Ajv } from 'ajv';
 
 const isPlanFile = new Ajv({ strict: true, strictTypes: false }).compile(planFileSchema);
@@ -13,7 +13,7 @@ const plate = (family: DataPlate['family']): DataPlate => ({
   commissionedOn: '2026-01-01',
   history: 'new',
   fadLpm: 255,
-  cartridgeTakesG: 48,
+  moistureCapacityG: 48,
 });
 
 test('the published schema is the one that plans are read by', () => {
@@ -25,12 +25,12 @@ test.each(families)(
   '%s: every default plan, in every school, is a valid file and comes back the same',
   (family) => {
     const one = plate(family);
-    for (const school of schoolsFor(one)) {
-      for (const { code } of school.options) {
-        const plan = defaultPlan(one, { [school.code]: code });
+    for (const practice of practicesFor(one)) {
+      for (const { code } of practice.options) {
+        const plan = defaultPlan(one, { [practice.code]: code });
         const file = JSON.parse(JSON.stringify(planFileOf(plan, family, 'T-1'))) as never;
-        expect([school.code, code, isPlanFile(file), isPlanFile.errors]).toEqual([
-          school.code,
+        expect([practice.code, code, isPlanFile(file), isPlanFile.errors]).toEqual([
+          practice.code,
           code,
           true,
           null,

@@ -16,14 +16,14 @@ import {
   PageQuery,
   PlanContent,
   PlanLibraryQuery,
-  PutOffTask,
+  DeferTask,
   SavePlan,
   SetStartingPoints,
   type Page,
   type PlanLibraryView,
   type PlanPreviewView,
   type PlanView,
-  type PutOffView,
+  type DeferralView,
   type StartingPointsView,
 } from '@entretien/contracts';
 import type { Response } from 'express';
@@ -32,7 +32,7 @@ import { CompressorsModule } from '../compressors/compressors.module.js';
 import { PeopleModule } from '../people/people.js';
 import { StandingsModule } from '../standings/standings.module.js';
 import { PlansService } from './plans.service.js';
-import { WaitingService } from './waiting.service.js';
+import { DeferralsService } from './waiting.service.js';
 
 @ApiTags('plans')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
@@ -40,7 +40,7 @@ import { WaitingService } from './waiting.service.js';
 export class PlansController {
   constructor(
     private readonly plans: PlansService,
-    private readonly waiting: WaitingService,
+    private readonly waiting: DeferralsService,
   ) {}
 
   @Get('compressors/:id/plan')
@@ -75,16 +75,16 @@ export class PlansController {
     return this.plans.library(query);
   }
 
-  @Post('compressors/:id/put-offs')
+  @Post('compressors/:id/deferrals')
   @ApiOperation({ summary: 'Put a task off, with the reason and the limit' })
-  putOff(@Param('id') id: string, @Body() putOff: PutOffTask, @RequestPerson() by: string): PutOffView {
-    return this.waiting.putOff(id, putOff, by);
+  deferral(@Param('id') id: string, @Body() deferral: DeferTask, @RequestPerson() by: string): DeferralView {
+    return this.waiting.deferral(id, deferral, by);
   }
 
-  @Get('compressors/:id/put-offs')
+  @Get('compressors/:id/deferrals')
   @ApiOperation({ summary: 'What was put off, the latest first' })
-  putOffs(@Param('id') id: string, @Query() query: PageQuery): Promise<Page<PutOffView>> {
-    return this.waiting.putOffs(id, query);
+  deferrals(@Param('id') id: string, @Query() query: PageQuery): Promise<Page<DeferralView>> {
+    return this.waiting.deferrals(id, query);
   }
 
   @Post('compressors/:id/starting-points')
@@ -112,7 +112,7 @@ function tagged(plan: PlanView, response: Response): PlanView {
 @Module({
   imports: [CompressorsModule, PeopleModule, StandingsModule],
   controllers: [PlansController],
-  providers: [PlansService, WaitingService],
-  exports: [PlansService, WaitingService],
+  providers: [PlansService, DeferralsService],
+  exports: [PlansService, DeferralsService],
 })
 export class PlansModule {}

@@ -17,13 +17,13 @@ import {
   planFileSchema,
   planProblems,
   planVersionAt,
-  schoolsFor,
+  practicesFor,
 } from '@entretien/core/plan';
 import { conflict, impossible, malformed, ProblemError } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { PlanStore } from '../compressors/plan-store.js';
+import { PlanRepository } from '../compressors/plan-store.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { Spine } from '../persistence/spine.js';
@@ -44,9 +44,9 @@ export class PlansService {
     private readonly database: Database,
     private readonly spine: Spine,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly histories: CompressorHistories,
-    private readonly store: PlanStore,
+    private readonly store: PlanRepository,
     private readonly standings: StandingsService,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
@@ -124,12 +124,12 @@ export class PlansService {
         : this.register.plateOf(this.register.require(compressorId), this.clock());
     return {
       plan: planFileOf(defaultPlan(plate), plate.family),
-      schools: schoolsFor(plate),
+      practices: practicesFor(plate),
       schema: planFileSchema,
     };
   }
 
-  private view(unit: UnitRecord): PlanView {
+  private view(unit: CompressorRecord): PlanView {
     const now = this.clock();
     const inForce = planVersionAt(unit.planVersions, now)!;
     const latest = unit.planVersions.at(-1)!;
@@ -146,7 +146,7 @@ export class PlansService {
       by,
       ...(note === null ? {} : { note }),
       ...inForce.plan,
-      schools: schoolsFor(this.register.plateOf(unit, now), inForce.plan.choices),
+      practices: practicesFor(this.register.plateOf(unit, now), inForce.plan.choices),
     };
   }
 

@@ -34,7 +34,7 @@ const every = (hours: number) => [{ kind: 'hours', every: hours }];
 
 describe('saving a plan', () => {
   test('makes the next version, in force from now, and leaves last year as it was', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(300), 0);
     await server.readHours(unit, daysAgo(1), 300);
     const before = await server.task(unit, 'belt-check', `?at=${daysAgo(100)}`);
@@ -56,7 +56,7 @@ describe('saving a plan', () => {
   });
 
   test('needs the version it was based on', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     const plan = await planOf(unit);
     expect(await save(unit, plan0(plan))).toMatchObject({ status: 428, body: { code: 'version-missing' } });
     expect((await save(unit, changed(plan, 'belt-check', every(250)), 1)).status).toBe(200);
@@ -68,7 +68,7 @@ describe('saving a plan', () => {
   });
 
   test('sent again it is the same version; with other content it is a conflict', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     const plan = await planOf(unit);
     const id = randomUUID();
     const body = changed(plan, 'belt-check', every(250));
@@ -78,7 +78,7 @@ describe('saving a plan', () => {
   });
 
   test('may take effect later, but not long ago', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(10), 0);
     await server.readHours(unit, daysAgo(1), 10);
     const plan = await planOf(unit);
@@ -136,12 +136,12 @@ describe('saving a plan', () => {
       422,
       /none of its ways/,
     ],
-  ])('%s is refused in a sentence, and nothing changes', async (_name, wrong, status, words) => {
-    const unit = await server.addUnit();
+  ])('%s is refused in a sentence, and nothing changes', async (_name, wrong, status, text) => {
+    const unit = await server.addCompressor();
     const plan = await planOf(unit);
     const answer = await save(unit, wrong(plan), 1);
     expect(answer.status).toBe(status);
-    expect(answer.body.detail).toMatch(words);
+    expect(answer.body.detail).toMatch(text);
     expect((await planOf(unit)).version).toBe(1);
   });
 });
@@ -152,7 +152,7 @@ function plan0({ tasks, choices, overrides }: { tasks: Task[]; choices?: object;
 }
 
 test('what somebody does under a changed plan is done under that version', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   await server.readHours(unit, daysAgo(10), 0);
   const plan = await planOf(unit);
   await save(unit, changed(plan, 'belt-check', every(250)), 1);
@@ -164,7 +164,7 @@ test('what somebody does under a changed plan is done under that version', async
 
 describe('a preview', () => {
   test('shows the standing, three coming points and what changes, and stores nothing', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(50), 0);
     await server.readHours(unit, daysAgo(0.01), 100);
     const plan = await planOf(unit);
@@ -181,7 +181,7 @@ describe('a preview', () => {
   });
 
   test('names what is wrong with a plan instead of refusing to look at it', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     const plan = await planOf(unit);
     const { body } = await server.post(`/api/compressors/${unit}/plan-preview`, {
       tasks: plan.tasks.map((task: Task) => ({
@@ -194,10 +194,10 @@ describe('a preview', () => {
 });
 
 test('the library has the defaults of a unit or a family, its schools and the schema', async () => {
-  const unit = await server.addUnit({ family: 'high-pressure', stages: 5 });
-  const ofUnit = (await server.read(`/api/plan-library?compressorId=${unit}`)).body;
-  expect(ofUnit.plan).toMatchObject({ format: 'entretien-plan', version: 1, family: 'high-pressure' });
-  expect(ofUnit.schools.map((school: { code: string }) => school.code)).toContain('cartridge');
+  const unit = await server.addCompressor({ family: 'high-pressure', stages: 5 });
+  const ofCompressor = (await server.read(`/api/plan-library?compressorId=${unit}`)).body;
+  expect(ofCompressor.plan).toMatchObject({ format: 'entretien-plan', version: 1, family: 'high-pressure' });
+  expect(ofCompressor.practices.map((practice: { code: string }) => practice.code)).toContain('cartridge');
   const ofFamily = (await server.read('/api/plan-library?family=screw')).body;
   expect(ofFamily.plan.tasks.map((task: Task) => task.code)).toContain('scavenge-clean');
   expect(ofFamily.schema.title).toBe('Entretien service plan');
@@ -206,7 +206,7 @@ test('the library has the defaults of a unit or a family, its schools and the sc
 });
 
 test('the reasons come with the standing when they are asked for, in data and in words', async () => {
-  const unit = await server.addUnit({ dust: 'dusty' });
+  const unit = await server.addCompressor({ dust: 'dusty' });
   await server.readHours(unit, daysAgo(50), 0);
   await server.readHours(unit, daysAgo(0.01), 100);
   const { tasks } = await server.standing(unit, '?explain=yes');
@@ -224,14 +224,14 @@ test('the reasons come with the standing when they are asked for, in data and in
       },
     ],
   });
-  expect(intake.explanation.said.at(-1).words).toBe('So it is due on 1 Jul 2026.');
+  expect(intake.explanation.lines.at(-1).text).toBe('So it is due on 1 Jul 2026.');
   expect(intake.dueOn).toBe('2026-07-01');
   expect((await server.standing(unit)).tasks[0].explanation).toBeUndefined();
 });
 
 describe('measured condition', () => {
   test('a climbing separator drop makes its date, and clearing it takes the date back', async () => {
-    const unit = await server.addUnit({ family: 'screw', commissionedOn: '2026-01-01' });
+    const unit = await server.addCompressor({ family: 'screw', commissionedOn: '2026-01-01' });
     await server.readHours(unit, daysAgo(300), 0);
     const measure = (ago: number, dropBar: number, more: object = {}) =>
       server.post(`/api/compressors/${unit}/measurements`, {
@@ -267,7 +267,7 @@ describe('measured condition', () => {
   });
 
   test('a hot discharge halves the oil’s hours', async () => {
-    const unit = await server.addUnit({
+    const unit = await server.addCompressor({
       family: 'screw',
       oilGrade: 'synthetic',
       commissionedOn: '2026-06-01',
@@ -288,7 +288,7 @@ describe('measured condition', () => {
 });
 
 test('an id that something else bears is no id of a plan', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   const id = randomUUID();
   await server.readHours(unit, daysAgo(1), 10, { id });
   const plan = await planOf(unit);
@@ -300,7 +300,7 @@ test('an id that something else bears is no id of a plan', async () => {
 });
 
 test('PUT is guarded like every other write', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   const plan = await planOf(unit);
   const answer = await save(unit, plan0(plan), 1, { by: 'not an id' });
   expect(answer.status).toBe(400);

@@ -2,17 +2,17 @@ import { Injectable } from '@nestjs/common';
 import type {
   Page,
   PageQuery,
-  PutOffTask,
-  PutOffView,
+  DeferTask,
+  DeferralView,
   SetStartingPoints,
   StartingPointsView,
 } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, localDayAt, type Instant } from '@entretien/core/basics';
 import { planVersionAt, type ServiceTask, type TaskStanding } from '@entretien/core/plan';
 import { impossible, malformed } from '../common/problem.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
-import { PutOffEntity, StartingPointEntity } from '../persistence/entities/plan-facts.entity.js';
+import { DeferralEntity, StartingPointEntity } from '../persistence/entities/plan-facts.entity.js';
 import { factView, FactPages } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { StandingsService } from '../standings/standings.service.js';
@@ -22,22 +22,22 @@ const LONGEST_DAYS = 366;
 
 /** What is put off, and where tasks of unknown history count from. */
 @Injectable()
-export class WaitingService {
+export class DeferralsService {
   constructor(
     private readonly facts: FactStore,
     private readonly pages: FactPages,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly standings: StandingsService,
   ) {}
 
-  putOff(compressorId: string, sent: PutOffTask, by: string): PutOffView {
+  deferral(compressorId: string, sent: DeferTask, by: string): DeferralView {
     const unit = this.register.require(compressorId);
     const content = {
       id: sent.id.toLowerCase(),
       compressorId: unit.id,
       task: sent.task,
-      putOffAt: Date.parse(sent.putOffAt),
+      deferredAt: Date.parse(sent.deferredAt),
       reason: sent.reason,
       untilHours: sent.untilHours ?? null,
       untilOn: sent.untilOn ?? null,
@@ -49,10 +49,10 @@ export class WaitingService {
     if (content.untilHours === null && content.untilOn === null) {
       throw malformed([{ field: 'untilOn', message: 'Say until when: a day, or run hours.' }]);
     }
-    const { row } = this.facts.record(PutOffEntity, content, (recordedAt) => {
-      const { plate, standing } = this.standings.judge(unit, content.putOffAt);
-      this.register.refuseFuture(unit, content.putOffAt, 'putOffAt', recordedAt);
-      const task = this.requireTask(unit, content.task, 'task', content.putOffAt);
+    const { row } = this.facts.record(DeferralEntity, content, (recordedAt) => {
+      const { plate, standing } = this.standings.judge(unit, content.deferredAt);
+      this.register.refuseFuture(unit, content.deferredAt, 'deferredAt', recordedAt);
+      const task = this.requireTask(unit, content.task, 'task', content.deferredAt);
       const due = standing.tasks.find(({ code }) => code === content.task);
       this.refuseEarly(task, due);
       if (task.safety && !content.risk) {
@@ -65,7 +65,7 @@ export class WaitingService {
       this.refuseLimits(content, this.register.timeZoneOf(plate), standing.runHours);
       return { marks: task.safety ? ['safety-put-off'] : [] };
     });
-    return toPutOffView(row);
+    return toDeferralView(row);
   }
 
   setStartingPoints(compressorId: string, sent: SetStartingPoints, by: string): StartingPointsView {
@@ -110,13 +110,13 @@ export class WaitingService {
     return toStartingView(row);
   }
 
-  putOffs(compressorId: string, query: PageQuery): Promise<Page<PutOffView>> {
+  deferrals(compressorId: string, query: PageQuery): Promise<Page<DeferralView>> {
     return this.pages.page(
-      PutOffEntity,
-      'putOffAt',
+      DeferralEntity,
+      'deferredAt',
       this.register.require(compressorId).id,
       query,
-      toPutOffView,
+      toDeferralView,
     );
   }
 
@@ -125,7 +125,7 @@ export class WaitingService {
     return this.pages.page(StartingPointEntity, 'setAt', id, query, toStartingView);
   }
 
-  private requireTask(unit: UnitRecord, code: string, field: string, at: Instant): ServiceTask {
+  private requireTask(unit: CompressorRecord, code: string, field: string, at: Instant): ServiceTask {
     const { plan } = planVersionAt(unit.planVersions, at)!;
     const task = plan.tasks.find((one) => one.code === code);
     if (task) return task;
@@ -143,11 +143,11 @@ export class WaitingService {
   }
 
   private refuseLimits(
-    { putOffAt, untilHours, untilOn }: Pick<PutOffEntity, 'putOffAt' | 'untilHours' | 'untilOn'>,
+    { deferredAt, untilHours, untilOn }: Pick<DeferralEntity, 'deferredAt' | 'untilHours' | 'untilOn'>,
     timeZone: string,
     hours: number | null,
   ): void {
-    const today = localDayAt(putOffAt, timeZone);
+    const today = localDayAt(deferredAt, timeZone);
     const refuse = (field: string, sentence: string) => impossible({ code: 'limit', field, sentence });
     if (untilOn !== null) {
       const days = dayNumberOf(untilOn) - today;
@@ -167,11 +167,11 @@ export class WaitingService {
   }
 }
 
-function toPutOffView(row: PutOffEntity): PutOffView {
+function toDeferralView(row: DeferralEntity): DeferralView {
   return {
     ...factView(row),
     task: row.task,
-    putOffAt: formatInstant(row.putOffAt),
+    deferredAt: formatInstant(row.deferredAt),
     reason: row.reason,
     ...(row.untilHours === null ? {} : { untilHours: row.untilHours }),
     ...(row.untilOn === null ? {} : { untilOn: row.untilOn }),

@@ -10,64 +10,64 @@ afterEach(() => server.stop());
 const onDay = (days: number) => new Date(NOW + days * DAY).toISOString().slice(0, 10);
 
 /** A piston set with its oil due: 10 h a day to 600 h, the oil changed at 50 h. */
-async function unitWithDueOil(): Promise<string> {
-  const unit = await server.addUnit({ commissionedOn: '2026-09-20' });
+async function compressorWithDueOil(): Promise<string> {
+  const unit = await server.addCompressor({ commissionedOn: '2026-09-20' });
   await server.readHours(unit, daysAgo(60), 0);
   await server.recordService(unit, daysAgo(55), ['oil-change']);
   await server.readHours(unit, daysAgo(0.01), 600);
   return unit;
 }
 
-function putOff(unit: string, more: object): Promise<Answer> {
+function deferral(unit: string, more: object): Promise<Answer> {
   const body = {
     id: randomUUID(),
     task: 'oil-change',
-    putOffAt: daysAgo(0),
+    deferredAt: daysAgo(0),
     reason: 'No oil aboard',
     ...more,
   };
-  return server.post(`/api/compressors/${unit}/put-offs`, body);
+  return server.post(`/api/compressors/${unit}/deferrals`, body);
 }
 
 describe('putting off', () => {
   test('waits with its reason until the limit, and is due again after it', async () => {
-    const unit = await unitWithDueOil();
+    const unit = await compressorWithDueOil();
     expect((await server.task(unit, 'oil-change')).state).toBe('overdue');
-    const answer = await putOff(unit, { untilOn: onDay(7) });
+    const answer = await deferral(unit, { untilOn: onDay(7) });
     expect(answer).toMatchObject({ status: 201, body: { task: 'oil-change', untilOn: onDay(7), marks: [] } });
     expect(await server.task(unit, 'oil-change')).toMatchObject({
       state: 'put-off',
       dueAtHours: expect.closeTo(550, 1),
-      putOff: { reason: 'No oil aboard', untilOn: onDay(7), untilHours: null },
+      deferral: { reason: 'No oil aboard', untilOn: onDay(7), untilHours: null },
     });
     server.now = NOW + 8 * DAY;
     expect((await server.task(unit, 'oil-change')).state).toBe('overdue');
-    expect((await server.read(`/api/compressors/${unit}/put-offs`)).body.items).toHaveLength(1);
+    expect((await server.read(`/api/compressors/${unit}/deferrals`)).body.items).toHaveLength(1);
   });
 
   test('withdrawn, it does not hold; and the unit’s revision moves with it', async () => {
-    const unit = await unitWithDueOil();
+    const unit = await compressorWithDueOil();
     const { revision } = await server.standing(unit);
-    const { body } = await putOff(unit, { untilOn: onDay(7) });
+    const { body } = await deferral(unit, { untilOn: onDay(7) });
     expect((await server.standing(unit)).revision).toBe(revision + 1);
     const withdrawal = { id: randomUUID(), reason: 'Oil came.' };
-    await server.post(`/api/compressors/${unit}/put-offs/${body.id}/withdrawal`, withdrawal);
+    await server.post(`/api/compressors/${unit}/deferrals/${body.id}/withdrawal`, withdrawal);
     expect((await server.task(unit, 'oil-change')).state).toBe('overdue');
     await server.restart();
     expect((await server.standing(unit)).revision).toBe(revision + 2);
   });
 
   test('a safety task wants the risk named, and stays in sight', async () => {
-    const unit = await server.addUnit({ family: 'high-pressure', commissionedOn: '2026-09-20' });
+    const unit = await server.addCompressor({ family: 'high-pressure', commissionedOn: '2026-09-20' });
     await server.readHours(unit, daysAgo(60), 0);
     await server.readHours(unit, daysAgo(0.01), 60);
     const wish = { task: 'cartridge-replace', untilHours: 80 };
-    expect(await putOff(unit, wish)).toMatchObject({ status: 422, body: { code: 'risk-unnamed' } });
-    const named = await putOff(unit, { ...wish, risk: 'Water in the cylinders' });
+    expect(await deferral(unit, wish)).toMatchObject({ status: 422, body: { code: 'risk-unnamed' } });
+    const named = await deferral(unit, { ...wish, risk: 'Water in the cylinders' });
     expect(named).toMatchObject({ status: 201, body: { marks: ['safety-put-off'] } });
     const { tasks } = await server.standing(unit);
     const index = tasks.findIndex((task: { code: string }) => task.code === 'cartridge-replace');
-    expect(tasks[index]).toMatchObject({ state: 'put-off', putOff: { risk: 'Water in the cylinders' } });
+    expect(tasks[index]).toMatchObject({ state: 'put-off', deferral: { risk: 'Water in the cylinders' } });
     const states = tasks.slice(0, index).map((task: { state: string }) => task.state);
     expect(states.every((state: string) => ['due', 'overdue'].includes(state))).toBe(true);
     const fleet = (await server.read('/api/standings')).body;
@@ -82,11 +82,11 @@ describe('putting off', () => {
     ['for more hours than a year has', { untilHours: 20_000 }, 422, 'limit'],
     ['what is not due', { task: 'valves-inspect', untilOn: onDay(7) }, 422, 'nothing-to-put-off'],
     ['what is no task', { task: 'moon-dance', untilOn: onDay(7) }, 422, 'unknown-task'],
-    ['from tomorrow', { putOffAt: daysAgo(-1), untilOn: onDay(7) }, 422, 'in-the-future'],
+    ['from tomorrow', { deferredAt: daysAgo(-1), untilOn: onDay(7) }, 422, 'in-the-future'],
     ['without a reason', { reason: ' ', untilOn: onDay(7) }, 400, 'invalid-input'],
   ])('%s: refused in a sentence', async (_name, more, status, code) => {
-    const unit = await unitWithDueOil();
-    const answer = await putOff(unit, more);
+    const unit = await compressorWithDueOil();
+    const answer = await deferral(unit, more);
     expect([answer.status, answer.body.code]).toEqual([status, code]);
     expect(answer.body.detail).toMatch(/\.$/);
     expect((await server.task(unit, 'oil-change')).state).toBe('overdue');
@@ -102,15 +102,15 @@ describe('a machine whose history is not known', () => {
       ...more,
     });
 
-  async function unknownUnit(): Promise<string> {
-    const unit = await server.addUnit({ history: 'unknown' });
+  async function unknownCompressor(): Promise<string> {
+    const unit = await server.addCompressor({ history: 'unknown' });
     await server.readHours(unit, daysAgo(50), 4000);
     await server.readHours(unit, daysAgo(0.01), 4400);
     return unit;
   }
 
   test('stays unknown until an inspection or an estimate says where it counts from', async () => {
-    const unit = await unknownUnit();
+    const unit = await unknownCompressor();
     expect((await server.task(unit, 'oil-change')).state).toBe('unknown');
     const answer = await set(unit, {
       points: [
@@ -132,7 +132,7 @@ describe('a machine whose history is not known', () => {
   });
 
   test('withdrawn, it is unknown again', async () => {
-    const unit = await unknownUnit();
+    const unit = await unknownCompressor();
     const { body } = await set(unit, { basis: 'estimate', points: [{ task: 'oil-change' }] });
     expect((await server.task(unit, 'oil-change')).startedBy).toBe('estimate');
     const withdrawal = { id: randomUUID(), reason: 'Wrong machine.' };
@@ -149,7 +149,7 @@ describe('a machine whose history is not known', () => {
     ['by hearsay', { basis: 'hearsay', points: [{ task: 'oil-change' }] }, 400],
     ['looked at tomorrow', { setAt: daysAgo(-1), points: [{ task: 'oil-change' }] }, 422],
   ])('%s: refused', async (_name, more, status) => {
-    const unit = await unknownUnit();
+    const unit = await unknownCompressor();
     const answer = await set(unit, more);
     expect(answer.status).toBe(status);
     expect(answer.body.detail).toMatch(/\.$/);

@@ -22,7 +22,7 @@ const batch = (readings: unknown) => server.post('/api/readings/batch', { readin
 
 describe('readings of many units at once', () => {
   test('good rows are kept, bad ones refused each with its reason, known ones known', async () => {
-    const [a, b] = [await server.addUnit(), await server.addUnit()];
+    const [a, b] = [await server.addCompressor(), await server.addCompressor()];
     const first = reading(a, 10, 100);
     const sent = [
       first,
@@ -68,7 +68,7 @@ describe('readings of many units at once', () => {
   });
 
   test('the same id with another figure is refused, not taken for known', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     const one = reading(unit, 5, 10);
     await batch([one]);
     const { body } = await batch([{ ...one, hours: 11 }]);
@@ -90,7 +90,7 @@ describe('readings of many units at once', () => {
 
 describe('what is unusual', () => {
   test('is stored, and marked', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     for (let week = 10; week >= 4; week--) await server.readHours(unit, daysAgo(week * 7), (10 - week) * 30);
     const far = await server.readHours(unit, daysAgo(21), 330);
     expect(far.body.marks).toEqual(['far-from-habit']);
@@ -106,7 +106,7 @@ describe('what is unusual', () => {
 
 describe('corrections and withdrawals', () => {
   test('a mistyped reading is put right by another that names it, and judged without it', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(20), 100);
     const slip = (await server.readHours(unit, daysAgo(10), 261)).body;
     server.now = NOW + 1000;
@@ -129,7 +129,7 @@ describe('corrections and withdrawals', () => {
   });
 
   test('a reading is withdrawn with a reason, once', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(20), 100);
     const wrong = (await server.readHours(unit, daysAgo(10), 300)).body;
     const withdrawal = { id: randomUUID(), reason: 'Read off the machine beside it.' };
@@ -147,7 +147,7 @@ describe('corrections and withdrawals', () => {
   });
 
   test('a service that was not done is withdrawn, and its task is due again', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(20), 100);
     const before = await server.task(unit, 'oil-change');
     const service = (await server.recordService(unit, daysAgo(5), ['oil-change'], { hours: 130 })).body;
@@ -160,7 +160,7 @@ describe('corrections and withdrawals', () => {
   });
 
   test('a meter change that the readings need cannot be withdrawn, one that they do not need can', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(30), 9400);
     const change = (ago: number, oldFinalHours: number, newStartHours: number) =>
       server.post(`/api/compressors/${unit}/meter-changes`, {
@@ -186,18 +186,18 @@ describe('corrections and withdrawals', () => {
   test.each([
     [
       'another unit’s fact',
-      async (unit: string) => (await server.readHours(await server.addUnit(), daysAgo(9), 1), unit),
+      async (unit: string) => (await server.readHours(await server.addCompressor(), daysAgo(9), 1), unit),
     ],
     ['nothing at all', async (unit: string) => unit],
   ])('%s cannot be withdrawn', async (_name, make) => {
-    const unit = await make(await server.addUnit());
+    const unit = await make(await server.addCompressor());
     const path = `/api/compressors/${unit}/readings/${randomUUID()}/withdrawal`;
     expect((await server.post(path, { id: randomUUID(), reason: 'x' })).body.code).toBe('no-such-fact');
     expect((await server.post(path, { id: randomUUID(), reason: '  ' })).status).toBe(400);
   });
 
   test('a refused correction leaves what it would have put right', async () => {
-    const unit = await server.addUnit();
+    const unit = await server.addCompressor();
     await server.readHours(unit, daysAgo(20), 100);
     const kept = (await server.readHours(unit, daysAgo(10), 200)).body;
     const bad = await server.readHours(unit, daysAgo(10), 5000, { corrects: kept.id });
@@ -210,7 +210,7 @@ describe('corrections and withdrawals', () => {
 });
 
 test('the first thing that a server is sent may be a long batch: the register is not read anew for each row', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   await server.restart();
   const read = jest.spyOn(Database.prototype, 'all');
   const rows = Array.from({ length: 60 }, (_, index) => reading(unit, 90 - index, 10 * index));

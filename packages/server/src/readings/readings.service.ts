@@ -14,7 +14,7 @@ import { formatInstant, localDayAt, dayNumberOf, type Instant } from '@entretien
 import { meterChangeProblem, readingMarks, readingProblem } from '@entretien/core/hours';
 import { impossible, ProblemError } from '../common/problem.js';
 import { checked } from '../common/validation.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { MeterChangeEntity, ReadingEntity } from '../persistence/entities/hour-facts.entity.js';
@@ -30,7 +30,7 @@ export class ReadingsService {
     private readonly facts: FactStore,
     private readonly pages: FactPages,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly neighbours: NeighbouringFigures,
   ) {}
 
@@ -57,7 +57,7 @@ export class ReadingsService {
     }
   }
 
-  private store(unit: UnitRecord, reading: RecordReading, by: string) {
+  private store(unit: CompressorRecord, reading: RecordReading, by: string) {
     const { hours, counts, source } = reading;
     const content = {
       id: reading.id.toLowerCase(),
@@ -112,12 +112,12 @@ export class ReadingsService {
     return this.pages.page(MeterChangeEntity, 'changedAt', id, query, toMeterChangeView);
   }
 
-  private contextOf(unit: UnitRecord, now: Instant) {
+  private contextOf(unit: CompressorRecord, now: Instant) {
     return { now, timeZone: this.register.timeZoneOf(this.register.plateOf(unit, now)) };
   }
 
   /** Unusual, but the technician may be right: a machine can have run before its papers say so. */
-  private marksAt(unit: UnitRecord, at: Instant): string[] {
+  private marksAt(unit: CompressorRecord, at: Instant): string[] {
     const plate = this.register.plateOf(unit, at);
     const day = localDayAt(at, this.register.timeZoneOf(plate));
     return day < dayNumberOf(plate.commissionedOn) ? ['before-commissioning'] : [];

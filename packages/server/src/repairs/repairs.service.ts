@@ -12,7 +12,7 @@ import {
 import { formatInstant } from '@entretien/core/basics';
 import { stationCodes } from '@entretien/core/machine';
 import { checkByCode, outcomeOf } from '@entretien/core/checks';
-import { sayMissing, type IsolateBody, type RestartBody } from '@entretien/core/isolation';
+import { describeMissing, type IsolateBody, type RestartBody } from '@entretien/core/isolation';
 import {
   admitEntry,
   checksThatProve,
@@ -26,7 +26,7 @@ import { groupBy } from '../common/group-by.js';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { conflict, impossible, notFound } from '../common/problem.js';
 import { checkedBody, checkedByKind } from '../common/validation.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import { IsolationService } from '../isolation/isolation.service.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
 import { PartsService } from '../parts/parts.service.js';
@@ -44,7 +44,7 @@ export class RepairsService {
     private readonly database: Database,
     private readonly facts: FactStore,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly measurements: MeasurementsService,
     private readonly parts: PartsService,
     private readonly registry: EntryRegistry,
@@ -88,7 +88,7 @@ export class RepairsService {
       repairId: repair.id,
       kind: sent.kind,
       at: Date.parse(sent.at),
-      words: sent.words,
+      text: sent.text,
       minutes: sent.minutes ?? null,
       count: sent.count ?? null,
       part: sent.part?.toLowerCase() ?? null,
@@ -180,19 +180,19 @@ export class RepairsService {
       by,
       session,
       kind,
-      words,
+      text,
       opens,
-    }: Pick<RepairEntryEntity, 'at' | 'by' | 'session' | 'kind' | 'words' | 'opens'>,
+    }: Pick<RepairEntryEntity, 'at' | 'by' | 'session' | 'kind' | 'text' | 'opens'>,
     recordedAt: number,
   ): void {
     if (recordedAt - at > LIVE_MS) return;
     const unit = this.register.require(compressorId);
     const plate = this.register.plateOf(unit, at);
-    const opened = openedByEntry({ kind, words, opens: opens ?? undefined }, plate, this.registry.kinds);
+    const opened = openedByEntry({ kind, text, opens: opens ?? undefined }, plate, this.registry.kinds);
     const missing = this.isolation.missingFor(unit, opened, { at, by, session: session ?? '' });
     if (missing.length === 0) return;
     const unsaid = opened === null && opens === null ? ' Or say what it opened: nothing, or what.' : '';
-    throw conflict('not-isolated', 'Not as it stands.', `${sayMissing(plate, missing)}${unsaid}`);
+    throw conflict('not-isolated', 'Not as it stands.', `${describeMissing(plate, missing)}${unsaid}`);
   }
 
   /** A check that the work cannot move proves nothing of it. */
@@ -274,7 +274,7 @@ function toEntry({
   at,
   by,
   kind,
-  words,
+  text,
   minutes,
   count,
   check,
@@ -287,7 +287,7 @@ function toEntry({
     at,
     by,
     kind,
-    words,
+    text,
     minutes: minutes ?? undefined,
     count: count ?? undefined,
     check: check ?? undefined,
@@ -302,7 +302,7 @@ function toEntryView(row: RepairEntryEntity): RepairEntryView {
     ...factView(row),
     kind: row.kind,
     at: formatInstant(row.at),
-    words: row.words,
+    text: row.text,
     ...(row.minutes === null ? {} : { minutes: row.minutes }),
     ...(row.count === null ? {} : { count: row.count }),
     ...(row.part === null ? {} : { part: row.part }),

@@ -7,7 +7,7 @@ import { LOOKED_AT, resultsOf } from '@entretien/core/visit';
 import { impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { stands } from '../persistence/hour-facts-sql.js';
@@ -27,7 +27,7 @@ export class ServicesService {
     private readonly facts: FactStore,
     private readonly pages: FactPages,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly histories: CompressorHistories,
     private readonly neighbours: NeighbouringFigures,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -64,7 +64,7 @@ export class ServicesService {
    * with its result, whoever tells of it.
    */
   private withoutResult(
-    unit: UnitRecord,
+    unit: CompressorRecord,
     { doneAt, tasks }: Pick<ServiceEntity, 'doneAt' | 'tasks'>,
     { plan }: PlanVersion,
   ): readonly string[] {
@@ -84,7 +84,7 @@ export class ServicesService {
   }
 
   private refuseImpossible(
-    unit: UnitRecord,
+    unit: CompressorRecord,
     { doneAt, hours, tasks }: Pick<ServiceEntity, 'doneAt' | 'hours' | 'tasks'>,
     { plan }: PlanVersion,
     recordedAt: number,

@@ -8,7 +8,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 test('a test without its result was looked at, and stays due; with it, it is done', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   const before = await server.task(unit, 'relief-test');
   const looked = await server.recordService(unit, daysAgo(20), ['relief-test', 'fasteners-check']);
   expectStatus(201, looked);
@@ -17,7 +17,7 @@ test('a test without its result was looked at, and stays due; with it, it is don
   expect((await server.task(unit, 'relief-test')).lastDoneAt).toBe(before.lastDoneAt);
   expect((await server.task(unit, 'fasteners-check')).lastDoneAt).toBe(daysAgo(20));
   const [line] = (await server.read(`/api/logbook?compressorId=${unit}&kind=service`)).body.items;
-  expect(line.said).toBe('Service: Relief valve lift test (looked at, no result); Fasteners, hoses, guards');
+  expect(line.text).toBe('Service: Relief valve lift test (looked at, no result); Fasteners, hoses, guards');
   const result = {
     id: randomUUID(),
     check: 'relief-valve',

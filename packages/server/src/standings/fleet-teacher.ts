@@ -2,9 +2,9 @@ import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common'
 import { DAY_MS, type Instant } from '@entretien/core/basics';
 import type { LearntFrom } from '@entretien/core/hours';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { FleetPriors } from '../compressors/fleet-priors.js';
+import { FleetPriorRepository } from '../compressors/fleet-priors.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 
 /** A fleet does not change its ways within a quarter; dates should not move more often than they must. */
 const LEARNS_EVERY_DAYS = 90;
@@ -13,9 +13,9 @@ const LEARNS_EVERY_DAYS = 90;
 @Injectable()
 export class FleetTeacher implements OnApplicationBootstrap {
   constructor(
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly histories: CompressorHistories,
-    private readonly priors: FleetPriors,
+    private readonly priors: FleetPriorRepository,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
@@ -36,7 +36,7 @@ export class FleetTeacher implements OnApplicationBootstrap {
   }
 
   /** What its use is like; nothing is to be learnt of a unit that cannot be judged, and it must not end the start. */
-  private modelOf(unit: UnitRecord, now: Instant) {
+  private modelOf(unit: CompressorRecord, now: Instant) {
     return this.register.orUnjudged(
       unit,
       () => this.histories.clockOf(unit, now).model,

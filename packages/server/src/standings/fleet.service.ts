@@ -5,7 +5,7 @@ import { dayNumberOf, formatInstant, startOfLocalDay, type Instant } from '@entr
 import { compareUrgency } from '@entretien/core/plan';
 import { pageOf, USUAL_PAGE } from '../common/page.js';
 import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import { countStates } from './count-states.js';
 import { KeptOrder } from './kept-order.js';
 import type { Place } from './place.js';
@@ -26,7 +26,7 @@ export class FleetService implements BeforeApplicationShutdown {
   private isBegun = false;
 
   constructor(
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly standings: StandingsService,
     private readonly kept: KeptOrder,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -140,10 +140,10 @@ function sorted(places: Iterable<Place>): Place[] {
 }
 
 /** The whole list in figures, so that a page can speak of more than it holds. */
-function tally(order: readonly Place[]): Pick<FleetStandingView, 'unitsByState' | 'overdueSites'> {
+function tally(order: readonly Place[]): Pick<FleetStandingView, 'compressorsByState' | 'overdueSites'> {
   const overdue = order.filter(({ top }) => top?.state === 'overdue');
   return {
-    unitsByState: countStates(order.map(({ top }) => top?.state ?? 'fresh')),
+    compressorsByState: countStates(order.map(({ top }) => top?.state ?? 'fresh')),
     overdueSites: new Set(overdue.map(({ siteId }) => siteId)).size,
   };
 }

@@ -12,7 +12,7 @@ const tags = async (query = '') =>
 
 /** A screw whose 2,000 h tasks are so many hours away at 10 h a day, commissioned lately. */
 async function screw(tag: string, hours: number, siteId: string): Promise<string> {
-  const unit = await server.addUnit({ siteId, tag, family: 'screw', commissionedOn: '2026-10-20' } as object);
+  const unit = await server.addCompressor({ siteId, tag, family: 'screw', commissionedOn: '2026-10-20' } as object);
   await server.readHours(unit, daysAgo(30), 0);
   await server.recordService(unit, daysAgo(29.9), ['first-service']);
   await server.recordService(unit, daysAgo(0.01), ['fasteners-check']);
@@ -23,7 +23,7 @@ async function screw(tag: string, hours: number, siteId: string): Promise<string
 test('the fleet comes most urgent first, with each unit’s most pressing tasks', async () => {
   const siteId = await server.addSite({ name: 'Hessel Tunnel' });
   await screw('B-fresh', 100, siteId);
-  const late = await server.addUnit({
+  const late = await server.addCompressor({
     siteId,
     tag: 'C-late',
     family: 'high-pressure',
@@ -31,11 +31,11 @@ test('the fleet comes most urgent first, with each unit’s most pressing tasks'
   } as object);
   await server.readHours(late, daysAgo(30), 0);
   await server.readHours(late, daysAgo(0.001), 60);
-  await server.addUnit({ siteId, tag: 'A-unknown', history: 'unknown' } as object);
+  await server.addCompressor({ siteId, tag: 'A-unknown', history: 'unknown' } as object);
   expect(await tags()).toEqual(['C-late', 'A-unknown', 'B-fresh']);
   const { body } = await server.read('/api/standings?limit=1');
   expect(body).toMatchObject({ total: 3, nextCursor: expect.any(String) });
-  expect(body.unitsByState).toEqual({ overdue: 1, due: 1, nearing: 0, unknown: 0, fresh: 1, 'put-off': 0 });
+  expect(body.compressorsByState).toEqual({ overdue: 1, due: 1, nearing: 0, unknown: 0, fresh: 1, 'put-off': 0 });
   expect(body.overdueSites).toBe(1);
   const [unit] = body.items;
   expect(unit).toMatchObject({
@@ -61,7 +61,7 @@ describe('one that cannot be judged', () => {
   test('shows as such, first of all, and keeps nobody else from being shown', async () => {
     const siteId = await server.addSite();
     await screw('B-sound', 100, siteId);
-    const unit = await server.addUnit({ siteId, ...broken } as object);
+    const unit = await server.addCompressor({ siteId, ...broken } as object);
     await server.forget(
       `UPDATE "compressor" SET "plate" = json_set("plate", '$.commissionedOn', 'never') WHERE "id" = '${unit}'`,
     );
@@ -82,7 +82,7 @@ describe('one that cannot be judged', () => {
 
   test('a time zone that nobody knows counts as UTC', async () => {
     const siteId = await server.addSite();
-    const unit = await server.addUnit({ siteId, ...broken } as object);
+    const unit = await server.addCompressor({ siteId, ...broken } as object);
     await server.forget(`UPDATE "site" SET "time_zone" = '__proto__' WHERE "id" = '${siteId}'`);
     await server.restart();
     expect((await unjudged(unit)).unjudged).toBeUndefined();
@@ -95,7 +95,7 @@ describe('out of service', () => {
     server.post(`/api/compressors/${unit}/plate`, { id: randomUUID(), changedAt: daysAgo(0.001), retiredOn });
 
   test('it is from its day on, not from the moment at which that was told', async () => {
-    const unit = await server.addUnit({ tag: 'R-1', family: 'screw' } as object);
+    const unit = await server.addCompressor({ tag: 'R-1', family: 'screw' } as object);
     await retire(unit, '2026-11-26');
     const shown = async () => ({
       today: await tags(),
@@ -109,7 +109,7 @@ describe('out of service', () => {
   });
 
   test('a vessel likewise', async () => {
-    const unit = await server.addUnit({ tag: 'R-2' });
+    const unit = await server.addCompressor({ tag: 'R-2' });
     const vessel = randomUUID();
     const { siteId } = (await server.read(`/api/compressors/${unit}`)).body;
     const registered = {

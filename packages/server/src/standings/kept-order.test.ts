@@ -10,7 +10,7 @@ const units: string[] = [];
 beforeAll(async () => {
   server = await TestServer.start({}, 'this build');
   judged = watched();
-  for (const tag of ['KO-1', 'KO-2', 'KO-3', 'KO-4']) units.push(await server.addUnit({ tag }));
+  for (const tag of ['KO-1', 'KO-2', 'KO-3', 'KO-4']) units.push(await server.addCompressor({ tag }));
 });
 afterAll(async () => {
   judged.mockRestore();

@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Instant } from '@entretien/core/basics';
 import { BUILD } from '../common/tokens.js';
-import { FleetPriors } from '../compressors/fleet-priors.js';
+import { FleetPriorRepository } from '../compressors/fleet-priors.js';
 import { Database } from '../persistence/database.js';
 import type { Place } from './place.js';
 
@@ -25,7 +25,7 @@ export interface Kept {
 export class KeptOrder {
   constructor(
     private readonly database: Database,
-    private readonly priors: FleetPriors,
+    private readonly priors: FleetPriorRepository,
     @Inject(BUILD) private readonly build: string | null,
   ) {}
 

@@ -1,6 +1,6 @@
 import { FIRST_METER } from '@entretien/core/hours';
 import { Inject, Injectable } from '@nestjs/common';
-import type { ExplanationView, FleetUnitView, StandingView, TaskStandingView } from '@entretien/contracts';
+import type { ExplanationView, FleetCompressorView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { formatInstant, type Instant } from '@entretien/core/basics';
 import { describeMachine, type DataPlate } from '@entretien/core/machine';
 import {
@@ -13,17 +13,17 @@ import {
   planVersionAt,
   readingNeed,
   useWarning,
-  sayExplanation,
+  describeExplanation,
   type Explanation,
   type JudgedPlan,
   type ServicePlan,
   type TaskStanding,
-  type UnitHistory,
+  type CompressorHistory,
 } from '@entretien/core/plan';
 import { wantsLook } from '@entretien/core/visit';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { SitesService } from '../sites/sites.service.js';
 import { countStates } from './count-states.js';
 
@@ -34,20 +34,20 @@ const LEAST_TASKS_SHOWN = 6;
 const SERVICES_SHOWN = 6;
 
 /** A unit's standing with what it was computed from. */
-export interface JudgedUnit extends JudgedPlan {
-  readonly unit: UnitRecord;
+export interface JudgedCompressor extends JudgedPlan {
+  readonly unit: CompressorRecord;
   readonly plate: DataPlate;
   /** Whether it was out of service by then. */
   readonly isRetired: boolean;
   /** What had happened by then, as known then. */
-  readonly history: UnitHistory;
+  readonly history: CompressorHistory;
 }
 
 /** Works out what is due, on one unit at any moment. */
 @Injectable()
 export class StandingsService {
   constructor(
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly histories: CompressorHistories,
     private readonly sites: SitesService,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -77,14 +77,14 @@ export class StandingsService {
   }
 
   /** What would be due now under another plan. */
-  underPlan(unit: UnitRecord, plan: ServicePlan): StandingView {
+  underPlan(unit: CompressorRecord, plan: ServicePlan): StandingView {
     const at = this.clock();
     const judged = this.judge(unit, at);
     return toStandingView({ ...judged, ...judgePlan(plan, judged.history, at) });
   }
 
   /** Never asks the machine's future: facts after `at` are left out by the core. */
-  judge(unit: UnitRecord, at: Instant, knownAt = Number.POSITIVE_INFINITY): JudgedUnit {
+  judge(unit: CompressorRecord, at: Instant, knownAt = Number.POSITIVE_INFINITY): JudgedCompressor {
     const plate = this.register.plateOf(unit, at, knownAt);
     const history = historyUpTo(this.histories.of(unit, plate, knownAt), at, knownAt);
     const versions = unit.planVersions.filter(
@@ -95,12 +95,12 @@ export class StandingsService {
     return { unit, plate, isRetired, history, ...judgePlan(plan, history, at) };
   }
 
-  private orUnjudged(unit: UnitRecord, at: Instant, judge: () => StandingView): StandingView {
+  private orUnjudged(unit: CompressorRecord, at: Instant, judge: () => StandingView): StandingView {
     return this.register.orUnjudged(unit, judge, () => unjudgedView(unit, at));
   }
 
   /** A unit that cannot be judged, as the fleet's list shows it: nobody else is kept from being shown. */
-  unjudgedFleetView(unit: UnitRecord, at: Instant): FleetUnitView {
+  unjudgedFleetView(unit: CompressorRecord, at: Instant): FleetCompressorView {
     const { siteId, tag, family } = unit.registered;
     return {
       ...unjudgedView(unit, at),
@@ -115,7 +115,7 @@ export class StandingsService {
   }
 
   /** A unit as the fleet's list shows it. */
-  fleetView(judged: JudgedUnit): FleetUnitView {
+  fleetView(judged: JudgedCompressor): FleetCompressorView {
     const { plate, standing: due, history } = judged;
     const counts = countStates(due.tasks.flatMap((task) => (task.coveredBy === null ? [task.state] : [])));
     const clock = hourClockOf(history, due.at);
@@ -147,7 +147,7 @@ function staysInSight(task: TaskStanding): boolean {
   return state === 'overdue' || state === 'due' || state === 'nearing' || (state === 'put-off' && safety);
 }
 
-function unjudgedView(unit: UnitRecord, at: Instant): StandingView {
+function unjudgedView(unit: CompressorRecord, at: Instant): StandingView {
   return {
     compressorId: unit.id,
     at: formatInstant(at),
@@ -168,7 +168,7 @@ function unjudgedView(unit: UnitRecord, at: Instant): StandingView {
   };
 }
 
-function toStandingView({ unit, plate, isRetired, history, standing: due }: JudgedUnit): StandingView {
+function toStandingView({ unit, plate, isRetired, history, standing: due }: JudgedCompressor): StandingView {
   // Both come in the order of time.
   const reading = history.readings.at(-1);
   const noted = history.services.findLast(({ hours }) => hours !== undefined);
@@ -220,6 +220,6 @@ function toExplanationView(explanation: Explanation, timeZone: string): Explanat
       lateAt: written(lateAt),
       measured: measured && { ...measured, latestAt: formatInstant(measured.latestAt) },
     })),
-    said: sayExplanation(explanation, timeZone),
+    lines: describeExplanation(explanation, timeZone),
   };
 }

@@ -13,7 +13,7 @@ import { groupBy } from '../common/group-by.js';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { conflict, impossible, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { UnitRegister, type UnitRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { RepairEntity } from '../persistence/entities/repair.entity.js';
@@ -36,12 +36,12 @@ export class StopsService {
     private readonly database: Database,
     private readonly facts: FactStore,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly sites: SitesService,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
-  private plateOf(unit: UnitRecord) {
+  private plateOf(unit: CompressorRecord) {
     return this.register.plateOf(unit, this.clock());
   }
 
@@ -100,7 +100,7 @@ export class StopsService {
       why: sent.why,
       finding: sent.finding?.toLowerCase() ?? null,
       toShow: sent.toShow ?? null,
-      told: sent.told ?? null,
+      informed: sent.informed ?? null,
       note: sent.note ?? null,
       by: this.people.require(by),
     };
@@ -158,7 +158,7 @@ export class StopsService {
   }
 
   private groundOf(
-    unit: UnitRecord,
+    unit: CompressorRecord,
     { shownBy, reason, decidedBy }: Pick<ReturnToServiceEntity, 'shownBy' | 'reason' | 'decidedBy'>,
   ): Ground {
     const decision = { reason: reason ?? undefined, decidedBy: decidedBy ?? undefined };
@@ -182,7 +182,7 @@ export class StopsService {
     });
   }
 
-  private isVesselOf(vesselId: string, unit: UnitRecord): boolean {
+  private isVesselOf(vesselId: string, unit: CompressorRecord): boolean {
     const known = [
       this.facts.find(VesselEntity, vesselId)?.details,
       ...this.database
@@ -192,7 +192,7 @@ export class StopsService {
     return known.some((fields) => fields?.compressorIds?.includes(unit.id));
   }
 
-  private view(unit: UnitRecord, { since, by, ...stop }: StandingStop): StopView {
+  private view(unit: CompressorRecord, { since, by, ...stop }: StandingStop): StopView {
     const { tag, siteId } = this.plateOf(unit);
     return {
       ...stop,

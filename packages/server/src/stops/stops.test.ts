@@ -41,7 +41,7 @@ const takeOut = (unit: string, body: object = {}) =>
   });
 
 test('a stop verdict takes the unit out until it is measured better or withdrawn, and no reason alone ends it', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   const bad = await measure(unit, relief.stuck);
   expect(bad.body.judgement.verdict).toBe('stop');
   const [stop] = await stops(unit);
@@ -66,26 +66,26 @@ test('a stop verdict takes the unit out until it is measured better or withdrawn
 });
 
 test('with a stop that stands nobody signs, unless it is left out of service and told', async () => {
-  const unit = await server.addUnit({ family: 'screw', tag: 'HC-7' });
+  const unit = await server.addCompressor({ family: 'screw', tag: 'HC-7' });
   const visit = await VisitAtWork.plan(server, unit, ['bearing-check']);
   expectStatus(201, await visit.done('bearing-check'));
   expectStatus(201, await visit.step('measure', { phase: 'work', ...relief.stuck }));
   const refused = await visit.step('sign', { name: 'Mara' });
   expect(refused).toMatchObject({ status: 409, body: { code: 'stop-stands' } });
   expect(refused.body.detail).toMatch(/^It must not run: Relief valve/);
-  expectStatus(201, await visit.step('sign', { name: 'Mara', told: 'Shift leader Orvel' }));
+  expectStatus(201, await visit.step('sign', { name: 'Mara', informed: 'Shift leader Orvel' }));
   expect((await visit.view()).units[0].stops).toHaveLength(1);
   const lines = (await server.read(`/api/logbook?compressorId=${unit}`)).body.items.map(
-    ({ said }: { said: string }) => said,
+    ({ text }: { text: string }) => text,
   );
   expect(lines).toContain('Signed for by Mara, left out of service, told to Shift leader Orvel');
 });
 
 test('taken out by somebody, it comes back by a decision with a name and a reason', async () => {
-  const unit = await server.addUnit();
-  expectStatus(201, await takeOut(unit, { told: 'Night shift', scope: 'side', place: '300 bar' }));
+  const unit = await server.addCompressor();
+  expectStatus(201, await takeOut(unit, { informed: 'Night shift', scope: 'side', place: '300 bar' }));
   const [stop] = await stops(unit);
-  expect(stop).toMatchObject({ scope: 'side', place: '300 bar', told: 'Night shift' });
+  expect(stop).toMatchObject({ scope: 'side', place: '300 bar', informed: 'Night shift' });
   expect((await bringBack(unit, { ends: stop.id, reason: 'Part is in' })).status).toBe(422);
   expect((await bringBack(unit, { ends: randomUUID(), reason: 'x', decidedBy: 'y' })).status).toBe(404);
   expectStatus(201, await bringBack(unit, { ends: stop.id, reason: 'Part is in', decidedBy: 'Jon Brask' }));
@@ -93,14 +93,14 @@ test('taken out by somebody, it comes back by a decision with a name and a reaso
   await server.restart();
   expect(await stops(unit)).toEqual([]);
   const lines = (await server.read(`/api/logbook?compressorId=${unit}`)).body.items.map(
-    ({ said }: { said: string }) => said,
+    ({ text }: { text: string }) => text,
   );
   expect(lines).toContain('Back in service, decided by Jon Brask: Part is in');
   expect(lines).toContain('Panel side out of service: 300 bar: Waits for a part, told to Night shift');
 });
 
 test('a pressure vessel that weeps comes back with an examination that it passed, and with nothing else', async () => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   expectStatus(201, await takeOut(unit, { ground: 'vessel', why: 'The receiver weeps at a weld' }));
   const [stop] = await stops(unit);
   expect((await bringBack(unit, { ends: stop.id, reason: 'welded', decidedBy: 'Jon Brask' })).body.code).toBe(
@@ -125,7 +125,7 @@ test.each([
   ['a finding of nobody', { finding: '01890000-0000-7000-8000-000000000000' }, 422],
   ['in the future', { since: '2031-01-01T00:00:00.000Z' }, 422],
 ])('taking out with %s is refused', async (_name, more, status) => {
-  const unit = await server.addUnit();
+  const unit = await server.addCompressor();
   expect((await takeOut(unit, more)).status).toBe(status);
   expect(await stops(unit)).toEqual([]);
 });

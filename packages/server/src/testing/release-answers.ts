@@ -17,12 +17,12 @@ interface Reading {
 export async function releaseAnswers(read: Read) {
   const listed = async <Item>(path: string) => ((await read(path)) as Items<Item>).items;
   const units = await listed<{ id: string; tag: string }>('/compressors?limit=200');
-  const ofUnits = async <Item, Said>(path: string, say: (item: Item) => Said) => {
-    const told = units.map(async ({ id, tag }) => {
+  const ofCompressors = async <Item, Answer>(path: string, format: (item: Item) => Answer) => {
+    const answers = units.map(async ({ id, tag }) => {
       const items = await listed<Item>(`/compressors/${id}/${path}`);
-      return [tag, items.map(say)] as const;
+      return [tag, items.map(format)] as const;
     });
-    return Object.fromEntries(await Promise.all(told));
+    return Object.fromEntries(await Promise.all(answers));
   };
   const visits = await listed<{ id: string }>('/visits?show=all');
   const seen = visits.map(async ({ id }) => {
@@ -37,21 +37,21 @@ export async function releaseAnswers(read: Read) {
   for (const { kind } of (await read('/logbook/export?format=json')) as { kind: string }[])
     logbook[kind] = (logbook[kind] ?? 0) + 1;
   return {
-    readings: await ofUnits('readings?limit=200', ({ hours, counts, voided }: Reading) => [
+    readings: await ofCompressors('readings?limit=200', ({ hours, counts, voided }: Reading) => [
       hours,
       counts,
       voided === undefined ? 'stands' : 'voided',
     ]),
-    services: await ofUnits('services?limit=200', (one: { doneAt: string; tasks: string[] }) => [
+    services: await ofCompressors('services?limit=200', (one: { doneAt: string; tasks: string[] }) => [
       one.doneAt,
       one.tasks,
     ]),
-    measurements: await ofUnits('measurements?limit=200', (one: { check: string; values: object }) => [
+    measurements: await ofCompressors('measurements?limit=200', (one: { check: string; values: object }) => [
       one.check,
       one.values,
     ]),
     visits: Object.fromEntries(await Promise.all(seen)),
-    repairs: await ofUnits('repairs', (one: { found: string; state: string }) => [one.found, one.state]),
+    repairs: await ofCompressors('repairs', (one: { found: string; state: string }) => [one.found, one.state]),
     parts: (await listed<{ number: string; inVan: number }>('/parts')).map((one) => [one.number, one.inVan]),
     vessels: (await listed<{ tag: string; compressorIds: string[] }>('/vessels')).map((one) => [
       one.tag,

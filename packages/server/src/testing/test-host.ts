@@ -64,18 +64,18 @@ let last = Promise.resolve();
 door.listen(0, '127.0.0.1', () => {
   const { port } = door.address() as { port: number };
   const url = `http://127.0.0.1:${port}`;
-  const tell = (answer: HostAnswer) => process.send?.(answer);
+  const report = (answer: HostAnswer) => process.send?.(answer);
   process.on('message', (question: HostQuestion) => {
     last = last.then(async () => {
       try {
         await act(question);
-        tell({ number: question.number, url });
+        report({ number: question.number, url });
       } catch (error) {
-        tell({ number: question.number, url, problem: (error as Error).stack ?? String(error) });
+        report({ number: question.number, url, problem: (error as Error).stack ?? String(error) });
       }
     });
   });
-  tell({ number: 0, url });
+  report({ number: 0, url });
 });
 // Whoever tests may die: then nobody stops this host but itself.
 process.on('disconnect', () => process.exit());

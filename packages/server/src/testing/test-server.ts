@@ -145,7 +145,7 @@ export class TestServer {
   }
 
   /** A piston set commissioned on the first of the year, on a site of its own unless one is given. */
-  async addUnit(more: object = {}): Promise<string> {
+  async addCompressor(more: object = {}): Promise<string> {
     const id = randomUUID();
     const siteId = (more as { siteId?: string }).siteId ?? (await this.addSite());
     const unit = { id, tag: 'CJ-1', family: 'piston', commissionedOn: '2026-01-01', ...more, siteId };

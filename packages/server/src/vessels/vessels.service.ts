@@ -14,8 +14,8 @@ import { v5 as idFrom } from 'uuid';
 import { pageOf } from '../common/page.js';
 import { impossible, malformed, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { UnitRegister } from '../compressors/unit-register.js';
-import { VesselBook, type KnownVessel } from '../compressors/vessel-book.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
+import { VesselRepository, type KnownVessel } from '../compressors/vessel-book.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import {
@@ -35,8 +35,8 @@ export class VesselsService {
     private readonly facts: FactStore,
     private readonly people: PeopleService,
     private readonly sites: SitesService,
-    private readonly register: UnitRegister,
-    private readonly book: VesselBook,
+    private readonly register: CompressorRegister,
+    private readonly book: VesselRepository,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 

@@ -10,7 +10,7 @@ beforeEach(async () => {
 afterEach(() => server.stop());
 
 const unit = (tag: string, more: object = {}) =>
-  server.addUnit({ tag, siteId, family: 'high-pressure', reliefBar: 330, ...more });
+  server.addCompressor({ tag, siteId, family: 'high-pressure', reliefBar: 330, ...more });
 
 async function register(compressorIds: string[], more: object = {}) {
   const id = randomUUID();

@@ -20,7 +20,7 @@ import type { Settings } from '../config.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { PhotoEntity } from '../persistence/entities/visit.entity.js';
-import { VisitBook } from './visit-book.js';
+import { VisitRepository } from './visit-book.js';
 
 /** Largest photo taken, as the device sends it. */
 export const LARGEST_PHOTO_MB = 15;
@@ -37,7 +37,7 @@ export class PhotosService {
   constructor(
     private readonly database: Database,
     private readonly people: PeopleService,
-    private readonly book: VisitBook,
+    private readonly book: VisitRepository,
     @Inject(CLOCK) private readonly clock: Clock,
     @Inject(SETTINGS) { dataDir }: Settings,
   ) {

@@ -14,7 +14,7 @@ import {
 import { outcomeOf } from '@entretien/core/checks';
 import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
 import { PartsService } from '../parts/parts.service.js';
 import { Database } from '../persistence/database.js';
@@ -22,9 +22,9 @@ import { PhotoEntity, type VisitEntity, type VisitStepEntity } from '../persiste
 import { ReadingsService } from '../readings/readings.service.js';
 import { RepairsService } from '../repairs/repairs.service.js';
 import { ServicesService } from '../services/services.service.js';
-import { WaitingService } from '../plans/waiting.service.js';
+import { DeferralsService } from '../plans/waiting.service.js';
 import { StandingsService } from '../standings/standings.service.js';
-import { VisitBook } from './visit-book.js';
+import { VisitRepository } from './visit-book.js';
 
 interface Followed {
   readonly marks: readonly string[];
@@ -38,15 +38,15 @@ const NOTHING: Followed = { marks: [], outcome: null };
 export class StepConsequences {
   constructor(
     private readonly database: Database,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly measurements: MeasurementsService,
     private readonly readings: ReadingsService,
     private readonly services: ServicesService,
     private readonly repairs: RepairsService,
     private readonly parts: PartsService,
     private readonly standings: StandingsService,
-    private readonly waiting: WaitingService,
-    private readonly book: VisitBook,
+    private readonly waiting: DeferralsService,
+    private readonly book: VisitRepository,
   ) {}
 
   /** Records them within the transaction of the step: refused, the step is refused too. */
@@ -127,7 +127,7 @@ export class StepConsequences {
     { task: code, found }: LookBody,
   ): void {
     const unit = this.register.require(compressorId);
-    const { plan, plate } = this.book.unitOf(visit, compressorId);
+    const { plan, plate } = this.book.compressorOf(visit, compressorId);
     const task = plan.find((one) => one.code === code)!;
     const refuse = (problem: string, sentence: string) =>
       impossible({ code: problem, field: 'details.task', sentence });

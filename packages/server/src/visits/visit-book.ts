@@ -7,13 +7,13 @@ import {
   progressOf,
   readRecordedBody,
   type StepBody,
-  type UnitProgress,
+  type CompressorProgress,
   type VisitStep,
-  type VisitUnit,
+  type VisitCompressor,
 } from '@entretien/core/visit';
 import { notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import { IsolationService } from '../isolation/isolation.service.js';
 import { Database } from '../persistence/database.js';
 import { VisitEntity, VisitStepEntity } from '../persistence/entities/visit.entity.js';
@@ -27,10 +27,10 @@ export const RULES = 2;
 
 /** Reads visits and brings their steps together. */
 @Injectable()
-export class VisitBook {
+export class VisitRepository {
   constructor(
     private readonly database: Database,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly facts: FactStore,
     private readonly registry: StepRegistry,
     private readonly isolation: IsolationService,
@@ -60,7 +60,7 @@ export class VisitBook {
   }
 
   /** A unit as the visit sees it: under the plan that held when the visit was planned. */
-  unitOf(visit: VisitEntity, compressorId: string, rows: readonly VisitStepEntity[] = []): VisitUnit {
+  compressorOf(visit: VisitEntity, compressorId: string, rows: readonly VisitStepEntity[] = []): VisitCompressor {
     const unit = this.register.require(compressorId);
     const { plan } = planVersionAt(unit.planVersions, visit.recordedAt)!;
     const guarded = this.isolation.guardedOf(unit, visit.recordedAt);
@@ -76,7 +76,7 @@ export class VisitBook {
   }
 
   /** The units of a visit: those planned, and those that joined it. */
-  unitsOf(visit: VisitEntity): readonly string[] {
+  compressorsOf(visit: VisitEntity): readonly string[] {
     const joined = this.database.all<{ unit: string }>(
       'SELECT "compressor_id" AS "unit" FROM "visit_step" WHERE "visit_id" = ? GROUP BY "compressor_id" ORDER BY min("done_at")',
       visit.id,
@@ -91,8 +91,8 @@ export class VisitBook {
     visit: VisitEntity,
     compressorId: string,
     rows = this.rows(visit.id, compressorId),
-  ): UnitProgress {
-    return progressOf(this.unitOf(visit, compressorId, rows), this.stepsOf(rows));
+  ): CompressorProgress {
+    return progressOf(this.compressorOf(visit, compressorId, rows), this.stepsOf(rows));
   }
 
   /** Rows as the core sees them, with what came out of measurements; without what cannot be read at all. */
@@ -107,7 +107,7 @@ export class VisitBook {
   }
 
   /** How the visit stands by its units. */
-  stateOf(visit: VisitEntity, progress: readonly UnitProgress[]): VisitState {
+  stateOf(visit: VisitEntity, progress: readonly CompressorProgress[]): VisitState {
     if (progress.every(({ signed, left }) => signed !== null || left !== null)) return 'finished';
     const [begun] = this.database.all('SELECT 1 FROM "visit_step" WHERE "visit_id" = ? LIMIT 1', visit.id);
     return begun ? 'under-way' : 'planned';

@@ -17,7 +17,7 @@ import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { IsolationModule } from '../isolation/isolation.module.js';
 import { MeasurementsModule } from '../measurements/measurements.module.js';
-import { PapersService } from '../papers/papers.service.js';
+import { DocumentsService } from '../papers/papers.service.js';
 import { PlansModule } from '../plans/plans.module.js';
 import { PartsModule } from '../parts/parts.module.js';
 import { PeopleModule } from '../people/people.js';
@@ -29,7 +29,7 @@ import { StopsModule } from '../stops/stops.module.js';
 import { StandingsModule } from '../standings/standings.module.js';
 import { LARGEST_PHOTO_MB, PhotosService } from './photos.service.js';
 import { StepConsequences } from './step-consequences.js';
-import { VisitBook } from './visit-book.js';
+import { VisitRepository } from './visit-book.js';
 import { VisitsService } from './visits.service.js';
 
 @ApiTags('visits')
@@ -39,7 +39,7 @@ export class VisitsController {
   constructor(
     private readonly visits: VisitsService,
     private readonly photos: PhotosService,
-    private readonly papers: PapersService,
+    private readonly papers: DocumentsService,
   ) {}
 
   @Post()
@@ -98,7 +98,7 @@ export class VisitsController {
 @ApiTags('visits')
 @Controller('compressors/:compressorId')
 export class TagController {
-  constructor(private readonly papers: PapersService) {}
+  constructor(private readonly papers: DocumentsService) {}
 
   @Get('tag.pdf')
   @ApiProduces('application/pdf')
@@ -129,7 +129,7 @@ export class TagController {
     StopsModule,
   ],
   controllers: [VisitsController, TagController],
-  providers: [VisitsService, VisitBook, StepConsequences, PhotosService, PapersService],
-  exports: [VisitsService, PapersService, PhotosService],
+  providers: [VisitsService, VisitRepository, StepConsequences, PhotosService, DocumentsService],
+  exports: [VisitsService, DocumentsService, PhotosService],
 })
 export class VisitsModule {}

@@ -6,7 +6,7 @@ import type {
   VisitBriefView,
   VisitsQuery,
   VisitStepView,
-  VisitUnitView,
+  VisitCompressorView,
   VisitView,
 } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, localDayAt } from '@entretien/core/basics';
@@ -17,7 +17,7 @@ import { pageSize, readCursor, toPage } from '../common/page.js';
 import { conflict, impossible } from '../common/problem.js';
 import { checkedByKind } from '../common/validation.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { UnitRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/unit-register.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
@@ -28,7 +28,7 @@ import { StandingsService } from '../standings/standings.service.js';
 import { StopsService } from '../stops/stops.service.js';
 import { StepConsequences } from './step-consequences.js';
 import { StepRegistry } from './step-registry.js';
-import { RULES, toStepView, VisitBook } from './visit-book.js';
+import { RULES, toStepView, VisitRepository } from './visit-book.js';
 
 /** Visits, from planned to signed for: a visit is its steps, and everything else is worked out of them. */
 @Injectable()
@@ -40,12 +40,12 @@ export class VisitsService {
     private readonly database: Database,
     private readonly facts: FactStore,
     private readonly people: PeopleService,
-    private readonly register: UnitRegister,
+    private readonly register: CompressorRegister,
     private readonly sites: SitesService,
     private readonly standings: StandingsService,
     private readonly measurements: MeasurementsService,
     private readonly registry: StepRegistry,
-    private readonly book: VisitBook,
+    private readonly book: VisitRepository,
     private readonly consequences: StepConsequences,
     private readonly stops: StopsService,
     @Inject(CLOCK) private readonly clock: Clock,
@@ -122,7 +122,7 @@ export class VisitsService {
       if (show === 'open' && this.finished.has(id)) continue;
       const visit = this.book.require(id);
       if (siteId !== undefined && visit.siteId !== siteId.toLowerCase()) continue;
-      if (compressorId !== undefined && !this.book.unitsOf(visit).includes(compressorId.toLowerCase()))
+      if (compressorId !== undefined && !this.book.compressorsOf(visit).includes(compressorId.toLowerCase()))
         continue;
       const brief = this.brief(visit);
       if (brief.state === 'finished') this.finished.add(id);
@@ -148,7 +148,7 @@ export class VisitsService {
     body: StepBody,
     recordedAt: number,
   ): readonly string[] {
-    if (!this.book.unitsOf(visit).includes(compressorId)) {
+    if (!this.book.compressorsOf(visit).includes(compressorId)) {
       if (body.kind !== 'plan') {
         throw impossible({
           code: 'not-in-visit',
@@ -161,7 +161,7 @@ export class VisitsService {
     const rows = this.book.rows(visit.id, compressorId);
     const steps = this.book.stepsOf(rows);
     const step = { id, doneAt, by, session, body };
-    const admitted = admitStep(this.book.unitOf(visit, compressorId, rows), steps, step, recordedAt);
+    const admitted = admitStep(this.book.compressorOf(visit, compressorId, rows), steps, step, recordedAt);
     if (admitted.ok) return admitted.value;
     const { problem } = admitted;
     if (CONFLICTS.has(problem.code)) throw conflict(problem.code, 'Not as it stands.', problem.sentence);
@@ -200,8 +200,8 @@ export class VisitsService {
 
   private view(visit: VisitEntity): VisitView {
     const site = this.sites.require(visit.siteId);
-    const read = this.book.unitsOf(visit).map((unit) => ({ unit, rows: this.book.rows(visit.id, unit) }));
-    const units = read.map(({ unit, rows }) => this.unitView(visit, unit, rows));
+    const read = this.book.compressorsOf(visit).map((unit) => ({ unit, rows: this.book.rows(visit.id, unit) }));
+    const units = read.map(({ unit, rows }) => this.compressorView(visit, unit, rows));
     const progress = read.map(({ unit, rows }) => this.book.progressOf(visit, unit, rows));
     const { id, by, recordedAt, marks, note } = visit;
     return {
@@ -220,12 +220,12 @@ export class VisitsService {
     };
   }
 
-  private unitView(
+  private compressorView(
     visit: VisitEntity,
     compressorId: string,
     rows: readonly VisitStepEntity[],
-  ): VisitUnitView {
-    const { plate, plan, planned, elsewhere, pauseMinutes } = this.book.unitOf(visit, compressorId, rows);
+  ): VisitCompressorView {
+    const { plate, plan, planned, elsewhere, pauseMinutes } = this.book.compressorOf(visit, compressorId, rows);
     return {
       compressorId,
       tag: plate.tag,
@@ -244,7 +244,7 @@ export class VisitsService {
   }
 
   private brief(visit: VisitEntity): VisitBriefView {
-    const progress = this.book.unitsOf(visit).map((compressorId) => ({
+    const progress = this.book.compressorsOf(visit).map((compressorId) => ({
       compressorId,
       ...this.book.progressOf(visit, compressorId),
     }));
@@ -263,7 +263,7 @@ export class VisitsService {
         compressorId,
         tag: this.book.plateOf(visit, compressorId).tag,
         state: signed ? 'signed' : left ? 'left' : 'open',
-        unproved: tasks.filter(({ proof }) => proof === 'missing' || proof === 'failed').length,
+        unproved: tasks.filter(({ verification }) => verification === 'missing' || verification === 'failed').length,
       })),
       lastStepAt: last?.at ? formatInstant(last.at) : null,
     };

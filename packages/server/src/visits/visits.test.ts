@@ -15,7 +15,7 @@ beforeEach(() => {
 
 /** A screw with its oil change behind it, so that a new one moves the schedule. */
 async function screw(): Promise<string> {
-  const unit = await server.addUnit({ family: 'screw', motor: 'three-phase', tag: 'HC-1' });
+  const unit = await server.addCompressor({ family: 'screw', motor: 'three-phase', tag: 'HC-1' });
   await server.readHours(unit, daysAgo(100), 0);
   await server.readHours(unit, daysAgo(1), 2100);
   return unit;
@@ -187,7 +187,7 @@ describe('the first visit to a machine of unknown history', () => {
     );
 
   test('each look sets where the task counts from, and nothing is recorded as done', async () => {
-    const unit = await server.addUnit(unknown);
+    const unit = await server.addCompressor(unknown);
     await server.read(`/api/compressors/${unit}`);
     const visit = await VisitAtWork.plan(server, unit, ['oil-change', 'intake-replace', 'valves-inspect']);
     expect(await standingOf(unit, 'oil-change')).toMatchObject({ state: 'unknown', startedBy: null });
@@ -208,14 +208,14 @@ describe('the first visit to a machine of unknown history', () => {
 
   test('what cannot be told is due now, not late, by the interval as it holds in that place', async () => {
     // A year for the intake element, half of it in dust.
-    const unit = await server.addUnit({ ...unknown, dust: 'dusty' });
+    const unit = await server.addCompressor({ ...unknown, dust: 'dusty' });
     const visit = await VisitAtWork.plan(server, unit, ['intake-replace']);
     expectStatus(201, await visit.step('look', { task: 'intake-replace', found: 'unknown' }));
     expect(await standingOf(unit, 'intake-replace')).toMatchObject({ state: 'due', dueOn: '2026-11-24' });
   });
 
   test('a test is done, not looked at; no estimate stands for what keeps somebody safe', async () => {
-    const unit = await server.addUnit(unknown);
+    const unit = await server.addCompressor(unknown);
     expect(await standingOf(unit, 'relief-test')).toMatchObject({ state: 'due', startedBy: null });
     const visit = await VisitAtWork.plan(server, unit, ['relief-test']);
     const looked = await visit.step('look', { task: 'relief-test', found: 'new' });
@@ -236,7 +236,7 @@ describe('the first visit to a machine of unknown history', () => {
   test.each([[{ task: 'oil-change', found: 'shiny' }], [{ task: 'oil-change' }], [{ found: 'new' }]])(
     'a look that says nothing is refused: %j',
     async (details) => {
-      const unit = await server.addUnit(unknown);
+      const unit = await server.addCompressor(unknown);
       const visit = await VisitAtWork.plan(server, unit, ['oil-change']);
       expect((await visit.step('look', details)).status).toBe(400);
     },
@@ -246,8 +246,8 @@ describe('the first visit to a machine of unknown history', () => {
 test('another unit of the site joins a visit with a task; one of another site does not', async () => {
   const siteId = await server.addSite();
   const [one, two] = [
-    await server.addUnit({ siteId, tag: 'A-1' }),
-    await server.addUnit({ siteId, tag: 'A-2' }),
+    await server.addCompressor({ siteId, tag: 'A-1' }),
+    await server.addCompressor({ siteId, tag: 'A-2' }),
   ];
   const visit = await VisitAtWork.plan(server, one, ['belt-check']);
   const join = (compressorId: string, tasks: string[]) => visit.step('plan', { tasks }, { compressorId });
@@ -355,7 +355,7 @@ describe('parts and repairs of a visit', () => {
   });
 
   test('another cartridge for breathing air needs a reason, which the report tells', async () => {
-    const unit = await server.addUnit({ family: 'high-pressure', stages: 3, airUse: 'breathing' });
+    const unit = await server.addCompressor({ family: 'high-pressure', stages: 3, airUse: 'breathing' });
     const id = randomUUID();
     const part = {
       id,
@@ -376,7 +376,7 @@ describe('parts and repairs of a visit', () => {
   });
 
   test('a substitute is judged with the comparison', async () => {
-    const unit = await server.addUnit({ family: 'screw', displacementLpm: 4000 });
+    const unit = await server.addCompressor({ family: 'screw', displacementLpm: 4000 });
     const add = async (ratedFlowLpm: number) => {
       const id = randomUUID();
       const figures = { ratedFlowLpm, micron: 10 };
@@ -427,7 +427,7 @@ describe('parts and repairs of a visit', () => {
   });
 
   test('a fault opens a repair, which is open until a check proves it', async () => {
-    const unit = await server.addUnit({ receiverL: 50, fadLpm: 200 });
+    const unit = await server.addCompressor({ receiverL: 50, fadLpm: 200 });
     const visit = await VisitAtWork.plan(server, unit, []);
     expectStatus(201, await visit.step('fault', { found: 'Slow to fill', station: 'stage-1' }));
     const [repair] = (await server.read(`/api/compressors/${unit}/repairs?show=open`)).body.items;
@@ -442,23 +442,23 @@ describe('parts and repairs of a visit', () => {
         at: new Date((server.now += 1000)).toISOString(),
         ...entry,
       });
-    expect((await add({ kind: 'cause', words: 'Worn ring' })).body).toMatchObject({
+    expect((await add({ kind: 'cause', text: 'Worn ring' })).body).toMatchObject({
       cause: 'Worn ring',
       isOpen: true,
     });
-    const work = { kind: 'work', words: 'Ring and sleeve renewed', minutes: 90 };
+    const work = { kind: 'work', text: 'Ring and sleeve renewed', minutes: 90 };
     // Nobody said what it opened: everything; and nothing of that is isolated.
     expect(await add(work)).toMatchObject({ status: 409, body: { code: 'not-isolated' } });
     expect((await add({ ...work, opens: ['stages'] })).body.detail).toMatch(/Still to do: Off, locked/);
     await visit.isolate(['stages']);
     expect((await add({ ...work, opens: ['stages'], session: 'one' })).body.minutes).toBe(90);
-    expect((await add({ kind: 'proof', words: 'After' })).body.code).toBe('missing');
+    expect((await add({ kind: 'proof', text: 'After' })).body.code).toBe('missing');
     const values = { fromBar: 0, toBar: 8, seconds: 1200, volumeL: 50, again: 'yes' };
-    const proof = await add({ kind: 'proof', words: 'Pump-up after', check: 'pump-up', values });
+    const proof = await add({ kind: 'proof', text: 'Pump-up after', check: 'pump-up', values });
     expect(proof.body.entries?.at(-1)?.outcome?.verdict ?? proof.body).toBe('act');
     expect(proof.body).toMatchObject({ state: 'proof-failed', isOpen: true });
-    expect((await add({ kind: 'close', words: 'Replaced by another machine.' })).body.state).toBe('closed');
-    expect((await add({ kind: 'work', words: 'more', opens: [] })).body.code).toBe('already-settled');
+    expect((await add({ kind: 'close', text: 'Replaced by another machine.' })).body.state).toBe('closed');
+    expect((await add({ kind: 'work', text: 'more', opens: [] })).body.code).toBe('already-settled');
     const improvement = {
       id: randomUUID(),
       kind: 'improvement',
@@ -473,7 +473,7 @@ describe('parts and repairs of a visit', () => {
 
 describe('what a later rule would refuse', () => {
   test('is on record: it is shown as it is, counts as far as it can be read, and ends no list', async () => {
-    const unit = await server.addUnit({ family: 'screw', tag: 'OLD-1' });
+    const unit = await server.addCompressor({ family: 'screw', tag: 'OLD-1' });
     const visit = await VisitAtWork.plan(server, unit, ['bearing-check']);
     expectStatus(201, await visit.step('note', { text: 'Seen' }));
     expectStatus(201, await visit.done('bearing-check'));
@@ -498,7 +498,7 @@ describe('what a later rule would refuse', () => {
 });
 
 test('a visit that is open is found behind any number of newer ones, and again when it is opened again', async () => {
-  const unit = await server.addUnit({ family: 'screw', tag: 'MANY-1' });
+  const unit = await server.addCompressor({ family: 'screw', tag: 'MANY-1' });
   const old = await VisitAtWork.plan(server, unit, []);
   await server.forget(`UPDATE "visit" SET "planned_on" = '2020-01-01' WHERE "id" = '${old.id}'`);
   for (let count = 0; count < 12; count += 1) {

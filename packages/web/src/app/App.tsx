@@ -29,15 +29,15 @@ const router = createBrowserRouter([
       },
       {
         path: 'units',
-        lazy: () => import('../areas/units/Units.js').then((area) => ({ Component: area.Units })),
+        lazy: () => import('../areas/units/Units.js').then((area) => ({ Component: area.CompressorsPage })),
       },
       {
         path: 'units/new',
-        lazy: () => import('../areas/units/AddUnit.js').then((area) => ({ Component: area.AddUnit })),
+        lazy: () => import('../areas/units/AddUnit.js').then((area) => ({ Component: area.AddCompressor })),
       },
       {
         path: 'units/:unitId',
-        lazy: () => import('../areas/unit/Unit.js').then((area) => ({ Component: area.Unit })),
+        lazy: () => import('../areas/unit/Unit.js').then((area) => ({ Component: area.CompressorPage })),
       },
       {
         path: 'units/:unitId/plan',
@@ -46,7 +46,7 @@ const router = createBrowserRouter([
       {
         path: 'units/:unitId/history',
         lazy: () =>
-          import('../areas/logbook/UnitHistory.js').then((area) => ({ Component: area.UnitHistory })),
+          import('../areas/logbook/UnitHistory.js').then((area) => ({ Component: area.HistoryPage })),
       },
       {
         path: 'sites/:siteId/walk',

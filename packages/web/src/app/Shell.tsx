@@ -1,7 +1,7 @@
 import { Box, Link, Stack } from '@mui/material';
 import { Suspense, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
-import { Waiting } from '../parts/States.js';
+import { LoadingSkeleton } from '../parts/States.js';
 import { OutboxButton } from '../outbox/OutboxButton.js';
 import { FindBox } from './FindBox.js';
 import { figureFont } from './theme.js';
@@ -106,7 +106,7 @@ export function Shell() {
         <Suspense
           fallback={
             <Box sx={{ px: 3.5 }}>
-              <Waiting />
+              <LoadingSkeleton />
             </Box>
           }
         >

@@ -22,9 +22,9 @@ describe.each([
   ['light', light],
   ['dark', dark],
 ])('%s', (_name, tokens: Tokens) => {
-  const words = ['ink', 'secondInk', 'verdigris', 'brass', 'oxide', 'slate'] as const;
+  const text = ['ink', 'secondInk', 'verdigris', 'brass', 'oxide', 'slate'] as const;
 
-  test.each(words)('%s can be read on paper and sheet (4.5 to 1)', (word) => {
+  test.each(text)('%s can be read on paper and sheet (4.5 to 1)', (word) => {
     expect(contrast(tokens[word], tokens.paper)).toBeGreaterThanOrEqual(4.5);
     expect(contrast(tokens[word], tokens.sheet)).toBeGreaterThanOrEqual(4.5);
   });

@@ -13,7 +13,7 @@ import type {
   PartView,
   PersonView,
   PlanView,
-  PutOffView,
+  DeferralView,
   ReadingView,
   RepairView,
   ServiceView,
@@ -78,7 +78,7 @@ export function useFleet({ all = false } = {}) {
   return { ...query, units, whole: data?.pages[0] };
 }
 
-export function useRetiredUnits() {
+export function useRetiredCompressors() {
   return useQuery({
     queryKey: ['retired'],
     queryFn: () => allPages<CompressorView>('/compressors?limit=200&show=retired'),
@@ -97,11 +97,11 @@ async function allPages<Item>(path: string): Promise<readonly Item[]> {
   return items;
 }
 
-const unitKey = (id: string) => ['unit', id];
+const compressorKey = (id: string) => ['unit', id];
 
-export function useUnit(id: string | undefined) {
+export function useCompressor(id: string | undefined) {
   return useQuery({
-    queryKey: [...unitKey(id ?? ''), 'plate'],
+    queryKey: [...compressorKey(id ?? ''), 'plate'],
     enabled: id !== undefined,
     queryFn: () => getJson<CompressorView>(`/compressors/${id}`),
     retry: false,
@@ -116,7 +116,7 @@ export function useMeterScale(id: string): MeterScale {
 
 export function useStanding(id: string) {
   return useQuery({
-    queryKey: [...unitKey(id), 'standing'],
+    queryKey: [...compressorKey(id), 'standing'],
     queryFn: () => getJson<StandingView>(`/compressors/${id}/standing?explain=yes`),
     refetchInterval: FRESH_FOR_MS,
     retry: false,
@@ -125,24 +125,24 @@ export function useStanding(id: string) {
 
 export function usePlan(id: string) {
   return useQuery({
-    queryKey: [...unitKey(id), 'plan'],
+    queryKey: [...compressorKey(id), 'plan'],
     queryFn: () => getJson<PlanView>(`/compressors/${id}/plan`),
     retry: false,
   });
 }
 
 /** The latest facts of a unit: enough to judge a new figure by, and to fill its logbook. */
-export function useUnitFacts(id: string) {
+export function useCompressorFacts(id: string) {
   return useQuery({
-    queryKey: [...unitKey(id), 'facts'],
+    queryKey: [...compressorKey(id), 'facts'],
     queryFn: async () => {
       const list = <Item>(kind: string) => getJson<Page<Item>>(`/compressors/${id}/${kind}?limit=100`);
-      const [readings, services, meterChanges, measurements, putOffs, startingPoints] = await Promise.all([
+      const [readings, services, meterChanges, measurements, deferrals, startingPoints] = await Promise.all([
         list<ReadingView>('readings'),
         list<ServiceView>('services'),
         list<MeterChangeView>('meter-changes'),
         list<MeasurementView>('measurements'),
-        list<PutOffView>('put-offs'),
+        list<DeferralView>('deferrals'),
         list<StartingPointsView>('starting-points'),
       ]);
       const stands = ({ voided }: FactView) => voided === undefined;
@@ -151,7 +151,7 @@ export function useUnitFacts(id: string) {
         services: services.items.filter(stands),
         meterChanges: meterChanges.items.filter(stands),
         measurements: measurements.items.filter(stands),
-        putOffs: putOffs.items.filter(stands),
+        deferrals: deferrals.items.filter(stands),
         startingPoints: startingPoints.items.filter(stands),
       };
     },
@@ -159,7 +159,7 @@ export function useUnitFacts(id: string) {
   });
 }
 
-export type UnitFacts = NonNullable<ReturnType<typeof useUnitFacts>['data']>;
+export type CompressorFacts = NonNullable<ReturnType<typeof useCompressorFacts>['data']>;
 
 /** Measurements of a unit shown at once: years of them. */
 const MEASUREMENTS_PAGE = 200;
@@ -167,7 +167,7 @@ const MEASUREMENTS_PAGE = 200;
 /** The latest measurements of a unit, the latest first; those of one check, or of all. */
 export function useMeasurements(id: string | undefined, check?: string) {
   return useQuery({
-    queryKey: [...unitKey(id ?? ''), 'measurements', check ?? 'all'],
+    queryKey: [...compressorKey(id ?? ''), 'measurements', check ?? 'all'],
     queryFn: () =>
       getJson<Page<MeasurementView>>(
         `/compressors/${id}/measurements?limit=${MEASUREMENTS_PAGE}${check === undefined ? '' : `&check=${check}`}`,
@@ -183,10 +183,10 @@ export function useFindings() {
 }
 
 /** The receivers and cylinders that a unit fills. */
-export function useVessels(unitId: string) {
+export function useVessels(compressorId: string) {
   return useQuery({
-    queryKey: [...unitKey(unitId), 'vessels'],
-    queryFn: () => allPages<VesselView>(`/vessels?compressorId=${unitId}`),
+    queryKey: [...compressorKey(compressorId), 'vessels'],
+    queryFn: () => allPages<VesselView>(`/vessels?compressorId=${compressorId}`),
     retry: false,
   });
 }
@@ -206,7 +206,7 @@ const AHEAD_DAYS = 180;
 /** The continuous run hours of a unit, and how they are likely to go on. */
 export function useHours(id: string) {
   return useQuery({
-    queryKey: [...unitKey(id), 'hours'],
+    queryKey: [...compressorKey(id), 'hours'],
     queryFn: () => getJson<HoursView>(`/compressors/${id}/hours?ahead=${AHEAD_DAYS}`),
   });
 }
@@ -214,7 +214,7 @@ export function useHours(id: string) {
 /** When a unit reaches a figure of run hours, and what that rests on. */
 export function useForecast(id: string, hours: number) {
   return useQuery({
-    queryKey: [...unitKey(id), 'forecast', hours],
+    queryKey: [...compressorKey(id), 'forecast', hours],
     queryFn: () => getJson<ForecastView>(`/compressors/${id}/forecast?hours=${hours}`),
   });
 }
@@ -245,10 +245,10 @@ export function useParts() {
 }
 
 /** Faults of a unit, and what was changed on it. */
-export function useRepairs(unitId: string) {
+export function useRepairs(compressorId: string) {
   return useQuery({
-    queryKey: [...unitKey(unitId), 'repairs'],
-    queryFn: () => allPages<RepairView>(`/compressors/${unitId}/repairs`),
+    queryKey: [...compressorKey(compressorId), 'repairs'],
+    queryFn: () => allPages<RepairView>(`/compressors/${compressorId}/repairs`),
     retry: false,
   });
 }
@@ -274,7 +274,7 @@ export function useStopsOf(compressorId: string): readonly StopView[] {
 /** How the isolation of a unit stands, with what was said of it lately. */
 export function useIsolation(compressorId: string) {
   return useQuery({
-    queryKey: [...unitKey(compressorId), 'isolation'],
+    queryKey: [...compressorKey(compressorId), 'isolation'],
     queryFn: () => getJson<IsolationView>(`/compressors/${compressorId}/isolation`),
     retry: false,
   });

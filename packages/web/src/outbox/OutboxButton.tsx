@@ -10,14 +10,14 @@ export function OutboxButton() {
   if (items.length === 0 && !isOpen) return null;
   const refused = items.filter(({ problem }) => problem !== null).length;
   const waiting = items.length - refused;
-  const words = [refused > 0 ? `${refused} refused` : '', waiting > 0 ? `${waiting} waiting` : '']
+  const text = [refused > 0 ? `${refused} refused` : '', waiting > 0 ? `${waiting} waiting` : '']
     .filter(Boolean)
     .join(', ');
   return (
     <>
       <Button
         onClick={() => setOpen(true)}
-        aria-label={`Outbox: ${words || 'empty'}`}
+        aria-label={`Outbox: ${text || 'empty'}`}
         sx={{
           minHeight: 44,
           color: refused > 0 ? 'notebook.oxide' : 'notebook.brass',
@@ -29,7 +29,7 @@ export function OutboxButton() {
         <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' }, pr: 0.5 }}>
           Outbox
         </Box>
-        {words}
+        {text}
       </Button>
       {isOpen && <OutboxDialog onClose={() => setOpen(false)} />}
     </>

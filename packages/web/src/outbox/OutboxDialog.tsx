@@ -61,7 +61,7 @@ export function OutboxDialog({ onClose }: { readonly onClose: () => void }) {
 }
 
 /** The figure and the moment of what waits; what belongs to a visit is told in words. */
-function sayItem({ kind, body, queuedAt }: OutboxItem): { hours: number | null; at: number } {
+function describeItem({ kind, body, queuedAt }: OutboxItem): { hours: number | null; at: number } {
   if (kind === 'reading')
     return { hours: body['hours'] as number, at: Date.parse(body['takenAt'] as string) };
   if (kind !== 'meter-change') return { hours: null, at: queuedAt };
@@ -76,7 +76,7 @@ interface ItemProps {
 function Item({ item, onLeave }: ItemProps) {
   const [isMending, setMending] = useState(false);
   const { kind, problem, timeZone } = item;
-  const { hours, at } = sayItem(item);
+  const { hours, at } = describeItem(item);
   return (
     <Box component="li" sx={{ borderTop: '1px solid var(--mui-palette-divider)', py: 1 }}>
       <Stack direction="row" sx={{ gap: 1.5, alignItems: 'baseline', flexWrap: 'wrap' }}>
@@ -84,7 +84,7 @@ function Item({ item, onLeave }: ItemProps) {
           {item.tag}
         </Box>
         {hours === null ? (
-          <span>{item.words}</span>
+          <span>{item.text}</span>
         ) : (
           <Figure value={formatFigure(hours, { figures: 6, maxDecimals: 1 })} unit="h" />
         )}

@@ -68,7 +68,7 @@ describe('a server that fails', () => {
         : items.filter((one) => !sent.includes(one));
     }
     expect(asked).toEqual(['abc', 'abc', 'a', 'b', 'b', 'b', 'c']);
-    expect(items.map(({ id, problem: said }) => [id, said])).toEqual([['b', failure]]);
+    expect(items.map(({ id, problem: text }) => [id, text])).toEqual([['b', failure]]);
   });
 
   test('is told from a gate in its place', () => {

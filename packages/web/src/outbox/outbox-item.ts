@@ -17,7 +17,7 @@ export interface OutboxItem {
   /** The visit that it belongs to. */
   readonly visitId?: string;
   /** What it says, for the tray. */
-  readonly words?: string;
+  readonly text?: string;
   /** What the page made of a measurement, until the server has judged it for the record. */
   readonly outcome?: StepOutcome;
   /** The photo itself. */

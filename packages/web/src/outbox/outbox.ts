@@ -55,8 +55,8 @@ function noteConnection(isConnected: boolean): void {
 
 function isShown(items: readonly OutboxItem[]): boolean {
   const shown = useOutbox.getState().items;
-  const says = ({ id, tries, problem }: OutboxItem) => JSON.stringify([id, tries, problem]);
-  return items.length === shown.length && items.every((item, index) => says(item) === says(shown[index]!));
+  const keyOf = ({ id, tries, problem }: OutboxItem) => JSON.stringify([id, tries, problem]);
+  return items.length === shown.length && items.every((item, index) => keyOf(item) === keyOf(shown[index]!));
 }
 
 /** Sends what waits, now and whenever there may be a connection again. */

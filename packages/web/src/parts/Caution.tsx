@@ -2,7 +2,7 @@ import WarningAmberIcon from '@mui/icons-material/WarningAmber';
 import { Stack, Typography } from '@mui/material';
 
 /** The hazard of what is about to be done, where it is done. */
-export function Caution({ words }: { readonly words: string }) {
+export function Caution({ text }: { readonly text: string }) {
   return (
     <Stack
       role="note"
@@ -19,7 +19,7 @@ export function Caution({ words }: { readonly words: string }) {
     >
       <WarningAmberIcon fontSize="small" />
       <Typography variant="body2" sx={{ color: 'text.primary' }}>
-        {words}
+        {text}
       </Typography>
     </Stack>
   );

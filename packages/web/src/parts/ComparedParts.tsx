@@ -1,7 +1,7 @@
 import { Box, Stack, Typography } from '@mui/material';
 import type { ComparedFigure, Substitution } from '@entretien/core/parts';
 
-const verdictWords: Readonly<Record<Substitution['verdict'], string>> = {
+const verdictText: Readonly<Record<Substitution['verdict'], string>> = {
   fits: 'It may take its place',
   unsure: 'Not sure: something is not known',
   'does-not-fit': 'It may not take its place',
@@ -15,7 +15,7 @@ const verdictColour: Readonly<Record<Substitution['verdict'], string>> = {
   reason: 'notebook.brass',
 };
 
-const holdsWords: Readonly<Record<ComparedFigure['holds'], string>> = {
+const holdsText: Readonly<Record<ComparedFigure['holds'], string>> = {
   yes: 'holds',
   no: 'falls short',
   unknown: 'not known',
@@ -26,7 +26,7 @@ export function ComparedParts({ judged }: { readonly judged: Substitution }) {
   return (
     <Box role="status">
       <Typography sx={{ fontWeight: 700, color: verdictColour[judged.verdict] }}>
-        {verdictWords[judged.verdict]}
+        {verdictText[judged.verdict]}
       </Typography>
       <Typography variant="body2">{judged.sentence}</Typography>
       {judged.figures.map(({ figure, holds, sentence }) => (
@@ -38,7 +38,7 @@ export function ComparedParts({ judged }: { readonly judged: Substitution }) {
             variant="body2"
             sx={{ fontWeight: 650, color: holds === 'no' ? 'notebook.oxide' : 'text.secondary' }}
           >
-            {holdsWords[holds]}
+            {holdsText[holds]}
           </Typography>
         </Stack>
       ))}

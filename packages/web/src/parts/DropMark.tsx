@@ -19,7 +19,7 @@ export function stateColour(state: TaskState): string {
   return colourOf[state];
 }
 
-export const stateWords: Record<TaskState, string> = {
+export const stateText: Record<TaskState, string> = {
   unknown: 'not known',
   fresh: 'settled',
   'put-off': 'put off',
@@ -78,7 +78,7 @@ export function DropMark({ state, used, size = 28 }: DropProps & { readonly size
       height={size}
       viewBox="-10 -17 20 28"
       role="img"
-      aria-label={`${stateWords[state]}${share}`}
+      aria-label={`${stateText[state]}${share}`}
       style={{ flex: 'none', display: 'block' }}
     >
       <Drop state={state} used={used} />

@@ -4,17 +4,17 @@ import { Figure } from './Figure.js';
 
 /** When something is due, in the colour of its state. */
 export function DueFigure({
-  words,
+  text,
   state,
   size = '0.9rem',
 }: {
-  readonly words: string;
+  readonly text: string;
   readonly state: TaskState;
   readonly size?: string;
 }) {
   return (
     <Figure
-      value={words}
+      value={text}
       sx={{ fontSize: size, color: state === 'fresh' ? 'text.primary' : stateColour(state) }}
     />
   );

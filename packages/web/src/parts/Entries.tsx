@@ -2,7 +2,7 @@ import { Box, Button, Link as MuiLink, Typography } from '@mui/material';
 import type { LogbookEntryView } from '@entretien/contracts';
 import { Link } from 'react-router';
 import { figureFont } from '../app/theme.js';
-import { sayMark } from './say-mark.js';
+import { describeMark } from './say-mark.js';
 import { toLocalText } from './WhenField.js';
 
 function localOf({ at, timeZone }: LogbookEntryView): string {
@@ -13,14 +13,14 @@ interface EntriesProps {
   readonly items: readonly LogbookEntryView[];
   readonly label?: string;
   /** Of one unit: its tag need not stand in every line. */
-  readonly isOfOneUnit?: boolean;
+  readonly isOfOneCompressor?: boolean;
   /** Offers to take back what was recorded in error. */
   readonly onWithdraw?: ((entry: LogbookEntryView) => void) | undefined;
 }
 
 /** Lines of the logbook under their days. */
-export function Entries({ items, label = 'Entries', isOfOneUnit = false, onWithdraw }: EntriesProps) {
-  const columns = isOfOneUnit
+export function Entries({ items, label = 'Entries', isOfOneCompressor = false, onWithdraw }: EntriesProps) {
+  const columns = isOfOneCompressor
     ? { xs: 'minmax(0, 1fr) auto', md: '92px 46px minmax(0, 1fr) auto' }
     : { xs: '58px 1fr', md: '104px 52px 74px minmax(0, 1fr) 140px' };
   return (
@@ -61,7 +61,7 @@ export function Entries({ items, label = 'Entries', isOfOneUnit = false, onWithd
             >
               {time}
             </Typography>
-            {isOfOneUnit ? null : entry.compressorId === null ? (
+            {isOfOneCompressor ? null : entry.compressorId === null ? (
               <span />
             ) : (
               <MuiLink
@@ -74,14 +74,14 @@ export function Entries({ items, label = 'Entries', isOfOneUnit = false, onWithd
             )}
             <Box sx={{ minWidth: 0 }}>
               <Typography variant="body2" sx={{ textDecoration: entry.voided ? 'line-through' : 'none' }}>
-                {entry.said}
+                {entry.text}
               </Typography>
               {(entry.marks ?? []).length > 0 && (
                 <Typography
                   variant="caption"
                   sx={{ color: 'notebook.brass', fontWeight: 600, display: 'block' }}
                 >
-                  {entry.marks!.map(sayMark).join(', ')}
+                  {entry.marks!.map(describeMark).join(', ')}
                 </Typography>
               )}
               {[entry.note, entry.voidedHow === 'corrected' ? 'Put right by a later record.' : undefined].map(
@@ -93,13 +93,13 @@ export function Entries({ items, label = 'Entries', isOfOneUnit = false, onWithd
                   ),
               )}
               {/* Who it was stands where it changes: one person does most of a day. */}
-              {isOfOneUnit && (isNewDay || before.by !== entry.by) && (
+              {isOfOneCompressor && (isNewDay || before.by !== entry.by) && (
                 <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block' }}>
                   {entry.byName}
                 </Typography>
               )}
             </Box>
-            {isOfOneUnit ? (
+            {isOfOneCompressor ? (
               <WithdrawButton entry={entry} onWithdraw={onWithdraw} />
             ) : (
               <Typography
@@ -127,7 +127,7 @@ function WithdrawButton({ entry, onWithdraw }: WithdrawButtonProps) {
   return (
     <Button
       size="small"
-      aria-label={`Withdraw: ${entry.said}`}
+      aria-label={`Withdraw: ${entry.text}`}
       onClick={() => onWithdraw(entry)}
       sx={{
         minWidth: { xs: 44, md: 24 },

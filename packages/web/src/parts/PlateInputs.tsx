@@ -150,7 +150,7 @@ function FigureInput({ initial, max, wrong, onValue, ...field }: FigureInputProp
     initial === undefined || initial === null || Number.isNaN(initial) ? '' : String(initial),
   );
   const [problem, setProblem] = useState<string | null>(null);
-  const words = problem ?? wrong ?? null;
+  const hint = problem ?? wrong ?? null;
   return (
     <TextField
       {...field}
@@ -169,8 +169,8 @@ function FigureInput({ initial, max, wrong, onValue, ...field }: FigureInputProp
         setProblem(sentence);
         onValue(isEmpty ? undefined : sentence === null && read.ok ? read.value : Number.NaN);
       }}
-      error={words !== null}
-      helperText={words ?? ' '}
+      error={hint !== null}
+      helperText={hint ?? ' '}
       slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 12 } }}
     />
   );

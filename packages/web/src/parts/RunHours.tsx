@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import type { StandingView } from '@entretien/contracts';
-import { hoursSeen, isMeterChanged, sayHoursSeen } from '@entretien/core/hours';
+import { hoursSeen, isMeterChanged, formatHoursSeen } from '@entretien/core/hours';
 import { isEstimate } from '@entretien/core/plan';
 import { formatFigure } from '@entretien/core/quantities';
 import { Figure } from './Figure.js';
@@ -25,7 +25,7 @@ export function RunHours({
     <Box
       component="span"
       sx={{ whiteSpace: 'nowrap' }}
-      title={sayHoursSeen(meter, Math.round(runHours), 'full')}
+      title={formatHoursSeen(meter, Math.round(runHours), 'full')}
     >
       <Figure
         value={formatFigure(figure, { figures: 7, maxDecimals: 0 })}

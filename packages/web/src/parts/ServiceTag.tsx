@@ -1,13 +1,13 @@
 import { Box, Stack, Typography } from '@mui/material';
 import type { StandingView } from '@entretien/contracts';
-import { sayDayAt } from '@entretien/core/basics';
+import { describeDayAt } from '@entretien/core/basics';
 import QRCode from 'qrcode';
 import { figureFont } from '../app/theme.js';
 import { DueFigure } from './DueFigure.js';
-import { sayDue } from './say-due.js';
+import { describeDue } from './say-due.js';
 
 interface TagProps {
-  readonly unitId: string;
+  readonly compressorId: string;
   readonly tag: string;
   readonly description: string;
   readonly standing: StandingView;
@@ -20,7 +20,7 @@ interface TagProps {
 
 /** The card for the machine as it will be printed: done on, at hours, by, next due, and a code that opens the unit. */
 export function ServiceTag({
-  unitId,
+  compressorId,
   tag,
   description,
   standing,
@@ -33,7 +33,7 @@ export function ServiceTag({
     .filter(({ coveredBy, likelyOn }) => coveredBy === null && likelyOn !== null)
     .sort((a, b) => a.likelyOn!.localeCompare(b.likelyOn!))
     .slice(0, 4);
-  const done = [sayDayAt(doneAt, timeZone), hours ?? '', doneBy];
+  const done = [describeDayAt(doneAt, timeZone), hours ?? '', doneBy];
   return (
     <Box
       component="section"
@@ -58,13 +58,13 @@ export function ServiceTag({
           </Typography>
           <Typography sx={{ fontWeight: 650 }}>{done.filter((part) => part !== '').join(' · ')}</Typography>
         </Box>
-        <UnitCode address={`${window.location.origin}/units/${unitId}`} tag={tag} />
+        <CompressorCode address={`${window.location.origin}/units/${compressorId}`} tag={tag} />
       </Stack>
       <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', mt: 1 }}>
         Next due
       </Typography>
       {next.map((task) => {
-        const due = sayDue(task, Date.parse(standing.at), timeZone, standing.meter);
+        const due = describeDue(task, Date.parse(standing.at), timeZone, standing.meter);
         return (
           <Stack
             key={task.code}
@@ -72,7 +72,7 @@ export function ServiceTag({
             sx={{ justifyContent: 'space-between', gap: 2, borderTop: 1, borderColor: 'divider', py: 0.3 }}
           >
             <Typography variant="body2">{task.name}</Typography>
-            <DueFigure words={due.exact} state={task.state} size="0.86rem" />
+            <DueFigure text={due.exact} state={task.state} size="0.86rem" />
           </Stack>
         );
       })}
@@ -83,7 +83,7 @@ export function ServiceTag({
 const QUIET = 4;
 
 /** A code that opens the unit's page; dark on light in either scheme, as readers want it. */
-function UnitCode({ address, tag }: { readonly address: string; readonly tag: string }) {
+function CompressorCode({ address, tag }: { readonly address: string; readonly tag: string }) {
   const { modules } = QRCode.create(address, { errorCorrectionLevel: 'M' });
   const size = modules.size + 2 * QUIET;
   const path = Array.from({ length: modules.size * modules.size }, (_, index) => index)

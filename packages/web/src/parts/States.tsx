@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { sentenceOf } from '../data/api.js';
 
 /** While something is being fetched: lines where the words will stand. */
-export function Waiting({ lines = 6 }: { readonly lines?: number }) {
+export function LoadingSkeleton({ lines = 6 }: { readonly lines?: number }) {
   return (
     <Stack role="status" spacing={1.5} aria-busy aria-label="Loading" sx={{ py: 2 }}>
       {Array.from({ length: lines }, (_, index) => (
@@ -20,7 +20,7 @@ export function Waiting({ lines = 6 }: { readonly lines?: number }) {
 }
 
 /** When it could not be fetched: why, and a way to try again. */
-export function Failed({ error, onRetry }: { readonly error: unknown; readonly onRetry: () => void }) {
+export function ErrorState({ error, onRetry }: { readonly error: unknown; readonly onRetry: () => void }) {
   return (
     <Alert
       severity="error"

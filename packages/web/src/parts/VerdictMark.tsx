@@ -1,5 +1,5 @@
 import { Box, Stack, Typography } from '@mui/material';
-import { sayVerdict, type Verdict } from '@entretien/core/checks';
+import { describeVerdict, type Verdict } from '@entretien/core/checks';
 
 const look: Record<Verdict, { readonly colour: string; readonly ground: string; readonly bubble: number }> = {
   good: { colour: 'notebook.slate', ground: 'notebook.slateGround', bubble: 17 },
@@ -73,7 +73,7 @@ export function VerdictMark({ verdict, noComparison }: Marked) {
     >
       <Vial verdict={verdict} noComparison={noComparison} />
       <Typography component="span" variant="body2" sx={{ fontWeight: 700 }}>
-        {sayVerdict({ verdict, noComparison })}
+        {describeVerdict({ verdict, noComparison })}
       </Typography>
     </Stack>
   );
@@ -88,7 +88,7 @@ export function VerdictBand({
   return (
     <Box
       role="status"
-      aria-label={`Verdict: ${sayVerdict({ verdict, noComparison })}`}
+      aria-label={`Verdict: ${describeVerdict({ verdict, noComparison })}`}
       sx={{
         bgcolor: noComparison ? 'notebook.rule' : verdictGround(verdict),
         borderLeft: 4,

@@ -10,7 +10,7 @@ interface WayOutProps {
 }
 
 /** Something that stands in the way, with the way out of it; under the words where there is no room beside them. */
-export function WayOut({ severity, way, onGo, children }: WayOutProps) {
+export function ActionAlert({ severity, way, onGo, children }: WayOutProps) {
   return (
     <Alert
       severity={severity}

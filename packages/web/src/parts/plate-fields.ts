@@ -93,7 +93,7 @@ export const plateGroups: readonly FieldGroup[] = [
       { name: 'airUse', label: 'Air is for', as: 'choice', options: airUses },
       { name: 'stopsBy', label: 'A fill is ended by', as: 'choice', options: stopKinds, families: filling },
       {
-        name: 'holdingBar',
+        name: 'maintainingValveBar',
         label: 'Holding valve keeps',
         as: 'quantity',
         kind: 'pressure',
@@ -101,7 +101,7 @@ export const plateGroups: readonly FieldGroup[] = [
         families: filling,
       },
       {
-        name: 'cartridgeTakesG',
+        name: 'moistureCapacityG',
         label: 'Cartridge takes up, wet less dry',
         as: 'quantity',
         kind: 'mass',
@@ -194,7 +194,7 @@ export const allPlateGroups: readonly FieldGroup[] = [
 export const weekdayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
 /** What stands on the plate, in words; lists too. */
-export function sayPlateValue(field: PlateField, value: unknown): string {
+export function formatPlateValue(field: PlateField, value: unknown): string {
   if (field.as === 'weekdays') return (value as number[]).map((day) => weekdayNames[day - 1]).join(', ');
   if (field.as === 'closures') return (value as string[]).map((text) => text.replace('/', ' to ')).join(', ');
   if (field.as === 'names') return (value as string[]).join(', ');

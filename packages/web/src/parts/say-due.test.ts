@@ -1,5 +1,5 @@
 import { FIRST_METER } from '@entretien/core/hours';
-import { sayAgo, sayDate, sayDue } from './say-due.js';
+import { formatAgo, formatDate, describeDue } from './say-due.js';
 
 const NOW = Date.UTC(2026, 10, 24, 9);
 const nothing = { dueAtHours: null, remainingHours: null, dueOn: null, likelyOn: null } as const;
@@ -68,20 +68,20 @@ test.each([
     'at 25 h',
   ],
 ] as const)('%j', (task, short, exact) => {
-  expect(sayDue(task, NOW, 'UTC', FIRST_METER)).toMatchObject({ short, exact });
+  expect(describeDue(task, NOW, 'UTC', FIRST_METER)).toMatchObject({ short, exact });
 });
 
 test('a point of hours is the figure that the meter will show; one of an earlier meter is a total', () => {
   // The first meter was taken off at 5,865 h; the one fitted then began at 0.
   const meter = { offset: 5865, fittedAtHours: 5865, counts: 'total' } as const;
   const due = { ...nothing, state: 'fresh', ruledBy: 'hours', remainingHours: 225 } as const;
-  expect(sayDue({ ...due, dueAtHours: 8200 }, NOW, 'UTC', meter).exact).toBe('at 2,335 h');
-  expect(sayDue({ ...due, dueAtHours: 5000 }, NOW, 'UTC', meter).exact).toBe('at 5,000 h total');
+  expect(describeDue({ ...due, dueAtHours: 8200 }, NOW, 'UTC', meter).exact).toBe('at 2,335 h');
+  expect(describeDue({ ...due, dueAtHours: 5000 }, NOW, 'UTC', meter).exact).toBe('at 5,000 h total');
 });
 
 test('dates name the year only when it is another', () => {
-  expect(sayDate('2026-12-05', NOW, 'UTC')).toBe('5 Dec');
-  expect(sayDate('2027-12-05', NOW, 'UTC')).toBe('5 Dec 2027');
+  expect(formatDate('2026-12-05', NOW, 'UTC')).toBe('5 Dec');
+  expect(formatDate('2027-12-05', NOW, 'UTC')).toBe('5 Dec 2027');
 });
 
 test.each([
@@ -91,6 +91,6 @@ test.each([
   [41, '6 wk ago'],
   [200, '7 mo ago'],
   [1000, '3 yr ago'],
-])('%d days back is %s', (days, words) => {
-  expect(sayAgo(NOW - days * 86_400_000, NOW, 'UTC')).toBe(words);
+])('%d days back is %s', (days, text) => {
+  expect(formatAgo(NOW - days * 86_400_000, NOW, 'UTC')).toBe(text);
 });

@@ -1,10 +1,10 @@
 import type { TaskStandingView } from '@entretien/contracts';
 import { DAY_MS, dayNumberOf, localDayAt, monthName } from '@entretien/core/basics';
-import { sayHoursSeen, type MeterScale } from '@entretien/core/hours';
+import { formatHoursSeen, type MeterScale } from '@entretien/core/hours';
 import { formatFigure } from '@entretien/core/quantities';
 
 /** What a list needs to say of when a task is due. */
-export interface DueWords {
+export interface DueText {
   /** "in 9 d", "38 h late", "inspect first". */
   readonly short: string;
   /** The date and the figure of hours, whichever there are: "5 Dec · at 500 h". */
@@ -17,7 +17,7 @@ type DueFacts = Pick<
   TaskStandingView,
   'state' | 'ruledBy' | 'remainingHours' | 'dueAtHours' | 'dueOn' | 'likelyOn'
 > &
-  Partial<Pick<TaskStandingView, 'earlyOn' | 'lateOn' | 'startedBy' | 'vessel' | 'putOff' | 'coveredBy'>>;
+  Partial<Pick<TaskStandingView, 'earlyOn' | 'lateOn' | 'startedBy' | 'vessel' | 'deferral' | 'coveredBy'>>;
 
 /** What presses most, by name; a machine of which nothing is on record has no name for it. */
 export function namePressing(
@@ -33,22 +33,22 @@ export function namePressing(
  *
  * @param meter that of the machine: figures of hours are those that its meter will show
  */
-export function sayDue(task: DueFacts, now: number, timeZone: string, meter: MeterScale): DueWords {
+export function describeDue(task: DueFacts, now: number, timeZone: string, meter: MeterScale): DueText {
   if (task.state === 'unknown') {
-    if (task.vessel) return words('no date', 'date not on record');
+    if (task.vessel) return text('no date', 'date not on record');
     return task.startedBy
-      ? words('measure', 'not measured yet')
-      : words('inspect first', 'nothing on record');
+      ? text('measure', 'not measured yet')
+      : text('inspect first', 'nothing on record');
   }
   if (task.state === 'due' && !task.startedBy && !task.vessel && task.startedBy !== undefined)
-    return words('due now', 'safety: never seen');
-  if (task.putOff) {
-    const { untilOn, untilHours } = task.putOff;
+    return text('due now', 'safety: never seen');
+  if (task.deferral) {
+    const { untilOn, untilHours } = task.deferral;
     const until = [
-      untilOn === null ? '' : sayDate(untilOn, now, timeZone),
-      untilHours === null ? '' : sayHoursSeen(meter, Math.round(untilHours)),
+      untilOn === null ? '' : formatDate(untilOn, now, timeZone),
+      untilHours === null ? '' : formatHoursSeen(meter, Math.round(untilHours)),
     ];
-    return words('put off', `until ${until.filter(Boolean).join(' or ')}`);
+    return text('put off', `until ${until.filter(Boolean).join(' or ')}`);
   }
   const exact = exactly(task, now, timeZone, meter);
   return {
@@ -58,13 +58,13 @@ export function sayDue(task: DueFacts, now: number, timeZone: string, meter: Met
   };
 }
 
-function words(short: string, exact: string): DueWords {
+function text(short: string, exact: string): DueText {
   return { short, exact, date: exact };
 }
 
 function dateOf(task: DueFacts, now: number, timeZone: string): string | null {
   const date = task.ruledBy === 'calendar' ? task.dueOn : task.likelyOn;
-  return date === null ? null : sayDate(date, now, timeZone);
+  return date === null ? null : formatDate(date, now, timeZone);
 }
 
 function shortly(task: DueFacts, now: number, timeZone: string): string {
@@ -78,7 +78,7 @@ function shortly(task: DueFacts, now: number, timeZone: string): string {
     return task.state === 'fresh' && task.dueAtHours === null ? 'settled' : 'no date';
   const days = dayNumberOf(task.likelyOn) - localDayAt(now, timeZone);
   if (days === 0) return 'due today';
-  return days < 0 ? `${sayDays(-days)} late` : `in ${sayDays(days)}`;
+  return days < 0 ? `${formatDays(-days)} late` : `in ${formatDays(days)}`;
 }
 
 function exactly(task: DueFacts, now: number, timeZone: string, meter: MeterScale): readonly string[] {
@@ -89,7 +89,7 @@ function exactly(task: DueFacts, now: number, timeZone: string, meter: MeterScal
     const about = task.ruledBy === 'hours' && spread === null ? 'about ' : '';
     parts.push(`${about}${date}${spread === null ? '' : ` ${spread}`}`);
   }
-  if (task.dueAtHours !== null) parts.push(`at ${sayHoursSeen(meter, Math.round(task.dueAtHours))}`);
+  if (task.dueAtHours !== null) parts.push(`at ${formatHoursSeen(meter, Math.round(task.dueAtHours))}`);
   return parts;
 }
 
@@ -98,11 +98,11 @@ function spreadOf({ earlyOn, lateOn, remainingHours }: DueFacts): string | null 
   if (!earlyOn || remainingHours === null || remainingHours <= 0) return null;
   if (lateOn === null || lateOn === undefined) return 'or much later';
   const days = Math.round((dayNumberOf(lateOn) - dayNumberOf(earlyOn)) / 2);
-  return days < 1 ? null : `± ${sayDays(days)}`;
+  return days < 1 ? null : `± ${formatDays(days)}`;
 }
 
 /** A span of days in the unit one would say it in. */
-export function sayDays(days: number): string {
+export function formatDays(days: number): string {
   if (days < 21) return `${days} d`;
   if (days < 70) return `${Math.round(days / 7)} wk`;
   if (days < 730) return `${Math.round(days / 30.44)} mo`;
@@ -110,15 +110,15 @@ export function sayDays(days: number): string {
 }
 
 /** A local date in words; the year only when it is another one. */
-export function sayDate(date: string, now: number, timeZone: string): string {
+export function formatDate(date: string, now: number, timeZone: string): string {
   const [year, month, day] = date.split('-').map(Number);
   const thisYear = new Date(localDayAt(now, timeZone) * DAY_MS).getUTCFullYear();
   return `${day} ${monthName(month! - 1)}${year === thisYear ? '' : ` ${year}`}`;
 }
 
 /** How long ago a moment was, as one would say it. */
-export function sayAgo(instant: number, now: number, timeZone: string): string {
+export function formatAgo(instant: number, now: number, timeZone: string): string {
   const days = localDayAt(now, timeZone) - localDayAt(instant, timeZone);
   if (days <= 0) return 'today';
-  return days === 1 ? 'yesterday' : `${sayDays(days)} ago`;
+  return days === 1 ? 'yesterday' : `${formatDays(days)} ago`;
 }

@@ -1,5 +1,5 @@
 /** What is unusual, in words that ask to look again. */
-export function sayMark(mark: string): string {
+export function describeMark(mark: string): string {
   switch (mark) {
     case 'far-from-habit':
       return 'Far from its habit';

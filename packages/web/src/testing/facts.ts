@@ -1,5 +1,5 @@
 import type { CompressorView, SiteView } from '@entretien/contracts';
-import type { UnitFacts } from '../data/queries.js';
+import type { CompressorFacts } from '../data/queries.js';
 
 /** A unit as the server tells of one. */
 export function unitOf(more: object): CompressorView {
@@ -15,7 +15,7 @@ export const site = {
 } as unknown as SiteView;
 
 /** What is on record of a unit; nothing where nothing is said. */
-export function factsOf(more: object = {}): UnitFacts {
+export function factsOf(more: object = {}): CompressorFacts {
   const none = { readings: [], meterChanges: [], services: [], measurements: [] };
-  return { ...none, ...more } as unknown as UnitFacts;
+  return { ...none, ...more } as unknown as CompressorFacts;
 }

@@ -185,7 +185,7 @@ function judgeBelt(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
       noComparison = shown.length === 0;
       shown.push({
         verdict: 'good',
-        reason: `${given.say(measured, 'force')} at its deflection. There is no comparison yet: enter the forces that the manual of the belt gives.`,
+        reason: `${given.format(measured, 'force')} at its deflection. There is no comparison yet: enter the forces that the manual of the belt gives.`,
         limit: null,
       });
     }
@@ -228,20 +228,20 @@ function byForce(
   most: number | undefined,
 ): Shown | null {
   if (least === undefined && most === undefined) return null;
-  const say = (newton: number) => given.say(newton, 'force');
-  const at = target === undefined ? 'at its deflection' : `at ${given.say(target, 'length')}`;
+  const format = (newton: number) => given.format(newton, 'force');
+  const at = target === undefined ? 'at its deflection' : `at ${given.format(target, 'length')}`;
   const band = [
-    least === undefined ? '' : `from ${say(least)}`,
-    most === undefined ? '' : `up to ${say(most)}`,
+    least === undefined ? '' : `from ${format(least)}`,
+    most === undefined ? '' : `up to ${format(most)}`,
   ]
     .filter(Boolean)
     .join(' ');
-  const words = `${say(force)} ${at}; the manual asks for ${band}`;
+  const text = `${format(force)} ${at}; the manual asks for ${band}`;
   const setIt = [doTask('belt-check', 'Set the tension, then read the force again')];
   if (least !== undefined && force < least) {
     return {
       verdict: 'act',
-      reason: `${words}: slack, it slips. Tighten it.`,
+      reason: `${text}: slack, it slips. Tighten it.`,
       limit: limit(least, band, 'book'),
       suggests: setIt,
     };
@@ -249,12 +249,12 @@ function byForce(
   if (most !== undefined && force > most) {
     return {
       verdict: 'act',
-      reason: `${words}: too tight, it eats the bearings. Slacken it.`,
+      reason: `${text}: too tight, it eats the bearings. Slacken it.`,
       limit: limit(most, band, 'book'),
       suggests: setIt,
     };
   }
-  return { verdict: 'good', reason: `${words}.`, limit: limit(most ?? least!, band, 'book') };
+  return { verdict: 'good', reason: `${text}.`, limit: limit(most ?? least!, band, 'book') };
 }
 
 /** A deflection whose force nobody read says something only where it is far off. */
@@ -262,35 +262,35 @@ function byDeflection(given: CheckSubject, pressed: number, target: number | und
   if (target === undefined) {
     return {
       verdict: 'watch',
-      reason: `Pressed to ${given.say(pressed, 'length')}; without span and force that says nothing.`,
+      reason: `Pressed to ${given.format(pressed, 'length')}; without span and force that says nothing.`,
       limit: limit(null, 'the force at its deflection', 'practice'),
     };
   }
   const share = pressed / target;
-  const words = `${given.say(pressed, 'length')}${given.number('spanMm') === undefined ? '' : ` on a span of ${given.say(given.number('spanMm')!, 'length')}`}; ${given.say(target, 'length')} is meant`;
+  const text = `${given.format(pressed, 'length')}${given.number('spanMm') === undefined ? '' : ` on a span of ${given.format(given.number('spanMm')!, 'length')}`}; ${given.format(target, 'length')} is meant`;
   const bound = limit(
     null,
-    `${given.say(target, 'length')}, from ${percent(TIGHT)} to ${percent(SLACK)} of it`,
+    `${given.format(target, 'length')}, from ${percent(TIGHT)} to ${percent(SLACK)} of it`,
     given.number('bookDeflectionMm') === undefined ? 'practice' : 'book',
   );
   const setIt = [doTask('belt-check', 'Set the tension, then read the force')];
   if (share >= SLACK)
     return {
       verdict: 'act',
-      reason: `${words}: slack, it slips. Tighten it.`,
+      reason: `${text}: slack, it slips. Tighten it.`,
       limit: bound,
       suggests: setIt,
     };
   if (share <= TIGHT)
     return {
       verdict: 'act',
-      reason: `${words}: too tight, it eats the bearings. Slacken it.`,
+      reason: `${text}: too tight, it eats the bearings. Slacken it.`,
       limit: bound,
       suggests: setIt,
     };
   return {
     verdict: 'watch',
-    reason: `${words}, but the force was not read: press to ${given.say(target, 'length')} and read it.`,
+    reason: `${text}, but the force was not read: press to ${given.format(target, 'length')} and read it.`,
     limit: bound,
   };
 }
@@ -298,7 +298,7 @@ function byDeflection(given: CheckSubject, pressed: number, target: number | und
 function judgeCapacitorHere(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
   const [measured, label] = [given.need('measuredUf'), given.number('labelUf')];
   const [least, most] = [given.number('leastUf'), given.number('mostUf')];
-  const say = (value: number) => given.say(value, 'capacitance');
+  const format = (value: number) => given.format(value, 'capacitance');
   const figureOf = { value: measured, uncertainty: 0.3 };
   const replace = doTask(
     'capacitor-replace',
@@ -306,12 +306,12 @@ function judgeCapacitorHere(given: CheckSubject): ReturnType<CheckDefinition['ju
   );
   if (least !== undefined && most !== undefined) {
     if (least > most) return missing('mostUf', 'The highest must be above the lowest. Are the two mixed up?');
-    const bound = limit(measured > most ? most : least, `${say(least)} to ${say(most)}`, 'book');
-    const words = `${say(measured)} measured, ${say(least)} to ${say(most)} by the maker of the motor`;
+    const bound = limit(measured > most ? most : least, `${format(least)} to ${format(most)}`, 'book');
+    const text = `${format(measured)} measured, ${format(least)} to ${format(most)} by the maker of the motor`;
     const tail =
       measured < least ? ': it starts weakly.' : measured > most ? ': the wrong one for this motor.' : '.';
     const within = measured >= least && measured <= most;
-    return judged(within ? 'good' : 'act', `${words}${tail}`, {
+    return judged(within ? 'good' : 'act', `${text}${tail}`, {
       limit: bound,
       figure: figureOf,
       suggests: within ? [] : [replace],
@@ -324,11 +324,11 @@ function judgeCapacitorHere(given: CheckSubject): ReturnType<CheckDefinition['ju
   const found = judgeCapacitor(measured, label, tolerance);
   if (!found.ok) return found;
   const { deviation, lowUf, highUf, verdict } = found.value;
-  const sense = `${say(measured)} measured, ${say(label)} on the label, ${figure(tolerance * 100)} % allowed`;
+  const sense = `${format(measured)} measured, ${format(label)} on the label, ${figure(tolerance * 100)} % allowed`;
   const parts = {
     limit: limit(
       verdict === 'high' ? highUf : lowUf,
-      `${say(lowUf)} to ${say(highUf)}`,
+      `${format(lowUf)} to ${format(highUf)}`,
       typed === undefined ? 'practice' : 'label',
     ),
     figure: figureOf,

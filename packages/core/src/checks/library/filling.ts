@@ -1,5 +1,5 @@
 import { cylinderRefusal } from '../../air/index.js';
-import { dayNumberOf, formatDay, refuse, stepDays, type LocalDate } from '../../basics/index.js';
+import { dayNumberOf, formatDay, err, shiftDays, type LocalDate } from '../../basics/index.js';
 import { isBreathed } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject } from '../check.js';
 import { choice, date, gauge, number } from '../fields.js';
@@ -87,7 +87,7 @@ function judgeMonitor(given: CheckSubject): ReturnType<CheckDefinition['judge']>
   const second = { gas: given.need('spanGasPpm'), reading: given.need('spanReadingPpm') };
   const range = given.number('rangePpm') ?? USUAL_RANGE_PPM;
   if (Math.abs(second.gas - first.gas) < APART_PPM) {
-    return refuse(
+    return err(
       'same-gas',
       'The same gas twice proves nothing: use two different known gases, such as 10 and 20 ppm.',
       'spanGasPpm',
@@ -95,7 +95,7 @@ function judgeMonitor(given: CheckSubject): ReturnType<CheckDefinition['judge']>
   }
   const outside = [first, second].find(({ gas }) => gas > range);
   if (outside) {
-    return refuse(
+    return err(
       'gas-out-of-range',
       `${figure(outside.gas)} ppm is more than the monitor can show, ${figure(range)} ppm: use gases within its range.`,
       outside === first ? 'zeroGasPpm' : 'spanGasPpm',
@@ -123,14 +123,14 @@ function judgeMonitor(given: CheckSubject): ReturnType<CheckDefinition['judge']>
       { ...parts, suggests: [doTask('co-calibrate', 'New sensor, then both gases again')] },
     );
   }
-  const words = `It shows ${figure(worst.reading)} ppm on ${figure(worst.gas)} ppm`;
+  const text = `It shows ${figure(worst.reading)} ppm on ${figure(worst.gas)} ppm`;
   if (off(worst) > 1 + 1e-9) {
-    return judged('act', `${words}: more than ${figure(allowed(worst.gas))} ppm off, calibrate it.`, {
+    return judged('act', `${text}: more than ${figure(allowed(worst.gas))} ppm off, calibrate it.`, {
       ...parts,
       suggests: [doTask('co-calibrate', 'Calibrate with both gases')],
     });
   }
-  return judged('good', `${words}: within ${figure(allowed(worst.gas))} ppm.`, parts);
+  return judged('good', `${text}: within ${figure(allowed(worst.gas))} ppm.`, parts);
 }
 
 /** Day on which the test of a cylinder runs out, from either way of stamping it. */
@@ -139,14 +139,14 @@ function testedUntilOf(given: CheckSubject): LocalDate | null {
   if (until !== undefined) return until;
   const [on, years] = [given.text('testedOn'), given.number('testYears')];
   if (on === undefined || years === undefined) return null;
-  return formatDay(stepDays(dayNumberOf(on), { months: Math.round(years * 12) }));
+  return formatDay(shiftDays(dayNumberOf(on), { months: Math.round(years * 12) }));
 }
 
 function judgeCylinder(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
   const [ratedBar, fillBar] = [given.need('ratedBar'), given.need('fillBar')];
   const testedOn = given.text('testedOn');
   if (testedOn !== undefined && testedOn > given.on)
-    return refuse(
+    return err(
       'test-to-come',
       'The test on its stamp lies ahead. Is that the day it runs out?',
       'testedOn',
@@ -157,24 +157,24 @@ function judgeCylinder(given: CheckSubject): ReturnType<CheckDefinition['judge']
       ? missing('testedOn', 'Enter the day of its test, or the day it runs out.')
       : missing('testYears', 'Enter how often it must be tested.');
   }
-  const latest = formatDay(stepDays(dayNumberOf(given.on), { months: LONGEST_TEST_YEARS * 12 }));
+  const latest = formatDay(shiftDays(dayNumberOf(given.on), { months: LONGEST_TEST_YEARS * 12 }));
   if (testedUntil > latest) {
-    return refuse(
+    return err(
       'test-too-far',
       `No test holds until ${testedUntil}: is the year right?`,
       given.text('testedUntil') === undefined ? 'testedOn' : 'testedUntil',
     );
   }
-  const rule = limit(null, `in date, and rated for ${given.say(fillBar, 'pressure')}`, 'label');
+  const rule = limit(null, `in date, and rated for ${given.format(fillBar, 'pressure')}`, 'label');
   const refusal = cylinderRefusal({ ratedBar, testedUntil }, fillBar, given.on);
   if (refusal === null) {
-    return judged('good', `In date until ${testedUntil} and rated for ${given.say(ratedBar, 'pressure')}.`, {
+    return judged('good', `In date until ${testedUntil} and rated for ${given.format(ratedBar, 'pressure')}.`, {
       limit: rule,
     });
   }
-  const words =
+  const text =
     refusal.code === 'cylinder-under-rated'
-      ? `Rated for ${given.say(ratedBar, 'pressure')}, the fill is ${given.say(fillBar, 'pressure')}: do not fill it.`
+      ? `Rated for ${given.format(ratedBar, 'pressure')}, the fill is ${given.format(fillBar, 'pressure')}: do not fill it.`
       : refusal.sentence;
-  return judged('stop', words, { limit: rule, suggests: [lookAt('fill', 'Set it aside, marked')] });
+  return judged('stop', text, { limit: rule, suggests: [lookAt('fill', 'Set it aside, marked')] });
 }

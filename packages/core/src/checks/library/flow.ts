@@ -1,5 +1,5 @@
 import { leakDownFlow, leakShareByTimes, pumpUpFlow, type ReceiverRun } from '../../air/index.js';
-import { refuse, type Outcome } from '../../basics/index.js';
+import { err, type Result } from '../../basics/index.js';
 import type { CheckDefinition, CheckSubject, Judgement, JudgedLimit } from '../check.js';
 import { ambient, choice, gauge, number, quantity } from '../fields.js';
 import {
@@ -10,16 +10,16 @@ import {
   limit,
   lookAt,
   percent,
-  stepOf,
+  thresholdOf,
   valveTask,
-  whenHigh,
-  type Steps,
+  verdictAbove,
+  type Thresholds,
 } from '../judging.js';
 
 /** Shortfall of the free air delivered (common practice). */
-export const SHORT: Steps = { watch: 0.1, act: 0.2 };
+export const SHORT: Thresholds = { watch: 0.1, act: 0.2 };
 /** Share of delivery that leaks away (common practice). */
-export const LEAK: Steps = { watch: 0.1, act: 0.25 };
+export const LEAK: Thresholds = { watch: 0.1, act: 0.25 };
 /** Outside these shares of the plate volume and time are looked at again before they are believed. */
 export const LIKELY = { least: 0.5, most: 1.15 } as const;
 /** A shorter run than this says nothing: the hand on the watch is as long, s. */
@@ -85,12 +85,12 @@ export const flowChecks: readonly CheckDefinition[] = [
       const { flowLpm, uncertaintyLpm } = measured.value;
       const figure = { value: flowLpm, uncertainty: uncertaintyLpm };
       const [plate, baseline] = [given.number('fadLpm'), given.baseline?.figure ?? undefined];
-      const delivers = `Delivers ${given.say(flowLpm, 'flow')}`;
+      const delivers = `Delivers ${given.format(flowLpm, 'flow')}`;
       const against = [
-        ...(plate === undefined ? [] : [{ flow: plate, words: 'the data plate', origin: 'plate' as const }]),
+        ...(plate === undefined ? [] : [{ flow: plate, text: 'the data plate', origin: 'plate' as const }]),
         ...(baseline === undefined
           ? []
-          : [{ flow: baseline, words: 'its baseline', origin: 'baseline' as const }]),
+          : [{ flow: baseline, text: 'its baseline', origin: 'baseline' as const }]),
       ];
       if (against.length === 0) {
         if (given.isBaseline) return judged('good', `${delivers}: this is the baseline.`, { figure });
@@ -104,20 +104,20 @@ export const flowChecks: readonly CheckDefinition[] = [
       const share = flowLpm / worst.flow;
       const isUnlikely = share < LIKELY.least || share > LIKELY.most;
       if (isUnlikely && given.text('again') !== 'yes') {
-        return refuse(
+        return err(
           'unlikely',
-          `That would be ${given.say(flowLpm, 'flow')}, ${percent(share)} of ${worst.words}. Look at volume and time again; if they are right, say so.`,
+          `That would be ${given.format(flowLpm, 'flow')}, ${percent(share)} of ${worst.text}. Look at volume and time again; if they are right, say so.`,
           'again',
         );
       }
       if (share > LIKELY.most) {
         return judged(
           'watch',
-          `${delivers}, ${percent(share)} of ${worst.words}: no pump gives so much. Volume, gauge or plate is wrong.`,
+          `${delivers}, ${percent(share)} of ${worst.text}: no pump gives so much. Volume, gauge or plate is wrong.`,
           {
             limit: limit(
               worst.flow * LIKELY.most,
-              `at most ${percent(LIKELY.most)} of ${worst.words}`,
+              `at most ${percent(LIKELY.most)} of ${worst.text}`,
               'practice',
             ),
             figure,
@@ -125,11 +125,11 @@ export const flowChecks: readonly CheckDefinition[] = [
           },
         );
       }
-      const verdict = whenHigh(1 - share, SHORT);
-      const step = stepOf(verdict, SHORT)!;
+      const verdict = verdictAbove(1 - share, SHORT);
+      const step = thresholdOf(verdict, SHORT)!;
       const bound: JudgedLimit = limit(
         worst.flow * (1 - step),
-        `${percent(1 - step)} of ${worst.words} (${given.say(worst.flow, 'flow')})`,
+        `${percent(1 - step)} of ${worst.text} (${given.format(worst.flow, 'flow')})`,
         worst.origin,
       );
       const doubt = withinDoubt(
@@ -137,14 +137,14 @@ export const flowChecks: readonly CheckDefinition[] = [
         flowLpm,
         uncertaintyLpm,
       );
-      return judged(verdict, `${delivers}, ${percent(share)} of ${worst.words}.${doubt}`, {
+      return judged(verdict, `${delivers}, ${percent(share)} of ${worst.text}.${doubt}`, {
         limit: bound,
         figure,
         figures: [
           { name: 'Free air delivered', value: flowLpm, quantity: 'flow' },
           { name: 'Gauge and watch', value: uncertaintyLpm, quantity: 'flow' },
-          ...against.map(({ flow, words }) => ({
-            name: `Of ${words}`,
+          ...against.map(({ flow, text }) => ({
+            name: `Of ${text}`,
             value: (flowLpm / flow) * 100,
             unit: '%',
           })),
@@ -183,11 +183,11 @@ export const flowChecks: readonly CheckDefinition[] = [
         return needs('fadLpm', 'Enter the free air delivered: the leak is judged as a share of it.');
       const { flowLpm, uncertaintyLpm } = measured.value;
       const share = flowLpm / fad;
-      const verdict = whenHigh(share, LEAK);
+      const verdict = verdictAbove(share, LEAK);
       const doubt = withinDoubt([LEAK.watch! * fad, LEAK.act! * fad], flowLpm, uncertaintyLpm);
       return judged(
         verdict,
-        `${given.say(flowLpm, 'flow')} leak away, ${percent(share)} of what it delivers.${doubt}`,
+        `${given.format(flowLpm, 'flow')} leak away, ${percent(share)} of what it delivers.${doubt}`,
         {
           ...leakParts(verdict),
           figure: { value: share * 100, uncertainty: (uncertaintyLpm / fad) * 100 },
@@ -200,7 +200,7 @@ export const flowChecks: readonly CheckDefinition[] = [
     },
   },
   {
-    code: 'loaded-share',
+    code: 'leak-load-cycle',
     name: 'Loaded share at no demand',
     how: 'Nobody using air: time how long it works and how long it rests.',
     station: () => 'outlet',
@@ -215,7 +215,7 @@ export const flowChecks: readonly CheckDefinition[] = [
       const [on, off] = [given.need('onSeconds'), given.need('offSeconds')];
       const share = leakShareByTimes(on, off);
       if (!share.ok) return share;
-      const verdict = whenHigh(share.value, LEAK);
+      const verdict = verdictAbove(share.value, LEAK);
       return judged(
         verdict,
         `Working ${percent(share.value)} of the time with nobody using air: that much leaks away.`,
@@ -230,7 +230,7 @@ export const flowChecks: readonly CheckDefinition[] = [
 ];
 
 function leakParts(verdict: Judgement['verdict']) {
-  const step = stepOf(verdict, LEAK)!;
+  const step = thresholdOf(verdict, LEAK)!;
   return {
     limit: limit(step * 100, `${percent(step)} of what it delivers`, 'practice'),
     suggests:
@@ -243,10 +243,10 @@ function leakParts(verdict: Judgement['verdict']) {
   } as const;
 }
 
-function tooShort(given: CheckSubject): Outcome<never> | null {
+function tooShort(given: CheckSubject): Result<never> | null {
   const seconds = given.need('seconds');
   if (seconds >= SHORTEST_S) return null;
-  return refuse(
+  return err(
     'too-short',
     `${seconds} s is too short to judge by: time it over a larger step of pressure, at least ${SHORTEST_S} s.`,
     'seconds',
@@ -282,11 +282,11 @@ function withinDoubt(bounds: readonly number[], flowLpm: number, uncertaintyLpm:
 }
 
 /** The formulas name absolute pressures; the check asks for those of the gauge. */
-function named(outcome: Outcome<unknown> & { readonly ok: false }): Outcome<never> {
+function named(outcome: Result<unknown> & { readonly ok: false }): Result<never> {
   const field = outcome.problem.field?.replace('BarAbs', 'Bar').replace(/^(from|to)TempC$/, 'airTempC');
   return { ok: false, problem: { ...outcome.problem, ...(field === undefined ? {} : { field }) } };
 }
 
-function needs(field: string, sentence: string): Outcome<never> {
+function needs(field: string, sentence: string): Result<never> {
   return { ok: false, problem: { code: 'missing', field, sentence } };
 }

@@ -1,5 +1,5 @@
 import { pressureDewPoint } from '../../air/index.js';
-import { refuse } from '../../basics/index.js';
+import { err } from '../../basics/index.js';
 import { isOilLubricated, stagesOf, type DataPlate } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject, CheckValues } from '../check.js';
 import { ambient, choice, gauge, number, quantity } from '../fields.js';
@@ -11,8 +11,8 @@ import {
   limit,
   lookAt,
   percent,
-  stepOf,
-  whenHigh,
+  thresholdOf,
+  verdictAbove,
   worstOf,
   type Shown,
 } from '../judging.js';
@@ -83,7 +83,7 @@ export const heatChecks: readonly CheckDefinition[] = [
     judge(given) {
       const [temp, air] = [given.need('tempC'), given.need('ambientC')];
       if (temp < air)
-        return refuse(
+        return err(
           'colder-than-air',
           'Compressed air is no colder than the air about it. Are the two mixed up?',
           'tempC',
@@ -104,7 +104,7 @@ export const heatChecks: readonly CheckDefinition[] = [
       if (first) return worstOf([first, ...others], parts);
       return judged(
         'good',
-        `${sayHeat(heat)}. There is no comparison yet: make it the baseline, or enter what the manual allows.`,
+        `${describeHeat(heat)}. There is no comparison yet: make it the baseline, or enter what the manual allows.`,
         { ...parts, noComparison: true },
       );
     },
@@ -124,9 +124,9 @@ export const heatChecks: readonly CheckDefinition[] = [
       if (drop < NO_DROP_BAR) {
         return judged(
           'watch',
-          `${given.say(drop, 'pressure')} at load cannot be: a gauge that stands, the wrong ports, or an element that has burst.`,
+          `${given.format(drop, 'pressure')} at load cannot be: a gauge that stands, the wrong ports, or an element that has burst.`,
           {
-            limit: limit(NO_DROP_BAR, `more than ${given.say(NO_DROP_BAR, 'pressure')} at load`, 'practice'),
+            limit: limit(NO_DROP_BAR, `more than ${given.format(NO_DROP_BAR, 'pressure')} at load`, 'practice'),
             figure,
             suggests: [
               doTask('gauge-test', 'Check the gauge and its ports, then measure again at load'),
@@ -135,13 +135,13 @@ export const heatChecks: readonly CheckDefinition[] = [
           },
         );
       }
-      const verdict = whenHigh(drop, SEPARATOR);
-      const step = stepOf(verdict, SEPARATOR)!;
+      const verdict = verdictAbove(drop, SEPARATOR);
+      const step = thresholdOf(verdict, SEPARATOR)!;
       return judged(
         verdict,
-        `${given.say(drop, 'pressure')} lost in the element; from ${given.say(SEPARATOR.watch, 'pressure')} keep an eye on it, at ${given.say(SEPARATOR.act, 'pressure')} replace it.`,
+        `${given.format(drop, 'pressure')} lost in the element; from ${given.format(SEPARATOR.watch, 'pressure')} keep an eye on it, at ${given.format(SEPARATOR.act, 'pressure')} replace it.`,
         {
-          limit: limit(step, given.say(step, 'pressure'), 'practice'),
+          limit: limit(step, given.format(step, 'pressure'), 'practice'),
           figure,
           // About one per cent of the energy for every 0.14 bar.
           figures: [{ name: 'Energy lost in it', value: drop / 0.14, unit: '%' }],
@@ -207,7 +207,7 @@ export const heatChecks: readonly CheckDefinition[] = [
     },
   },
   {
-    code: 'loaded-hours',
+    code: 'load-factor',
     name: 'Work under load',
     how: 'Total and loaded hours of the controller over the same weeks.',
     station: () => 'airend',
@@ -220,7 +220,7 @@ export const heatChecks: readonly CheckDefinition[] = [
     judge(given) {
       const [total, loaded] = [given.need('totalHours'), given.need('loadedHours')];
       if (loaded > total)
-        return refuse('loaded-above-total', 'Loaded hours can never exceed total hours.', 'loadedHours');
+        return err('loaded-above-total', 'Loaded hours can never exceed total hours.', 'loadedHours');
       const share = loaded / total;
       const parts = {
         limit: limit(60, '60 % loaded', 'practice'),
@@ -244,9 +244,9 @@ interface Heat {
   readonly rise: number;
 }
 
-function sayHeat({ given, gas, rise }: Heat): string {
+function describeHeat({ given, gas, rise }: Heat): string {
   const place = given.text('place') === 'surface' ? ' in the gas, by its surface' : '';
-  return `${given.say(gas, 'temperature')}${place}, ${given.say(rise, 'temperature-rise')} above the room air`;
+  return `${given.format(gas, 'temperature')}${place}, ${given.format(rise, 'temperature-rise')} above the room air`;
 }
 
 const coolIt = [
@@ -259,12 +259,12 @@ function byTrip(heat: Heat): Shown | null {
   const { given, gas, air } = heat;
   const trip = given.number('tripC');
   if (trip === undefined) return null;
-  const rule = limit(trip - air, `shuts down at ${given.say(trip, 'temperature')}`, 'book');
-  const at = given.say(trip, 'temperature');
+  const rule = limit(trip - air, `shuts down at ${given.format(trip, 'temperature')}`, 'book');
+  const at = given.format(trip, 'temperature');
   if (gas >= trip) {
     return {
       verdict: 'stop',
-      reason: `${sayHeat(heat)}: at its shutdown of ${at} and still running. Do not run it until the shutdown works.`,
+      reason: `${describeHeat(heat)}: at its shutdown of ${at} and still running. Do not run it until the shutdown works.`,
       limit: rule,
       suggests: [doTask('shutdown-test', 'Repair the shutdown, then test it'), ...coolIt],
     };
@@ -272,7 +272,7 @@ function byTrip(heat: Heat): Shown | null {
   if (gas < trip - NEAR_TRIP_K) return null;
   return {
     verdict: 'act',
-    reason: `${sayHeat(heat)}: close to its shutdown of ${at}.`,
+    reason: `${describeHeat(heat)}: close to its shutdown of ${at}.`,
     limit: rule,
     suggests: coolIt,
   };
@@ -285,8 +285,8 @@ function byBook(heat: Heat): Shown | null {
   const verdict = rise > most + PAST_RISE_K ? 'act' : rise > most ? 'watch' : 'good';
   return {
     verdict,
-    reason: `${sayHeat(heat)}; the manual allows a rise of ${given.say(most, 'temperature-rise')}.`,
-    limit: limit(most, `a rise of ${given.say(most, 'temperature-rise')}`, 'book'),
+    reason: `${describeHeat(heat)}; the manual allows a rise of ${given.format(most, 'temperature-rise')}.`,
+    limit: limit(most, `a rise of ${given.format(most, 'temperature-rise')}`, 'book'),
     suggests: verdict === 'good' ? [] : coolIt,
   };
 }
@@ -298,15 +298,15 @@ function byBaseline(heat: Heat): Shown | null {
   const [gas, air] = values ? [dischargeGasC(values), values['ambientC']] : [];
   if (gas === null || gas === undefined || typeof air !== 'number') return null;
   const over = rise - (gas - air);
-  const verdict = whenHigh(over, OVER_BASELINE);
-  const step = stepOf(verdict, OVER_BASELINE)!;
-  const apart = `${given.say(Math.abs(over), 'temperature-rise')} ${over >= 0 ? 'above' : 'below'} its baseline`;
+  const verdict = verdictAbove(over, OVER_BASELINE);
+  const step = thresholdOf(verdict, OVER_BASELINE)!;
+  const apart = `${given.format(Math.abs(over), 'temperature-rise')} ${over >= 0 ? 'above' : 'below'} its baseline`;
   return {
     verdict,
-    reason: `${sayHeat(heat)}, ${apart}.`,
+    reason: `${describeHeat(heat)}, ${apart}.`,
     limit: limit(
       gas - air + step,
-      `${given.say(step, 'temperature-rise')} above its baseline’s rise of ${given.say(gas - air, 'temperature-rise')}`,
+      `${given.format(step, 'temperature-rise')} above its baseline’s rise of ${given.format(gas - air, 'temperature-rise')}`,
       'baseline',
     ),
     suggests: verdict === 'good' ? [] : coolIt,
@@ -323,16 +323,16 @@ function byTable(heat: Heat): Shown | null {
   const stop = screw && trip !== undefined ? Math.min(trip, usual.stop + MOST_ABOVE_USUAL_K) : usual.stop;
   const watch = most !== undefined && rise <= most ? usual.act : usual.watch;
   const steps = { watch, act: usual.act, stop };
-  const verdict = whenHigh(gas, steps);
-  const step = stepOf(verdict, steps)!;
-  const bound = given.say(step, 'temperature');
+  const verdict = verdictAbove(gas, steps);
+  const step = thresholdOf(verdict, steps)!;
+  const bound = given.format(step, 'temperature');
   const tail = verdict === 'stop' ? ': do not run it.' : '.';
   return {
     verdict,
     reason:
       verdict === 'good'
-        ? `${sayHeat(heat)}; usual for this kind of machine is up to ${bound}.`
-        : `${sayHeat(heat)}; from ${bound} ${screw ? 'the oil burns' : 'oil and valves suffer'} on this kind of machine${tail}`,
+        ? `${describeHeat(heat)}; usual for this kind of machine is up to ${bound}.`
+        : `${describeHeat(heat)}; from ${bound} ${screw ? 'the oil burns' : 'oil and valves suffer'} on this kind of machine${tail}`,
     limit: limit(step - air, `${bound} (${usual.machine})`, 'practice'),
     suggests: verdict === 'good' ? [] : coolIt,
   };
@@ -353,12 +353,12 @@ function byDewPoint(heat: Heat): Shown | null {
   const least = dew?.ok ? dew.value + ABOVE_DEW_POINT_K : WARM_SCREW_C;
   if (gas >= least) return null;
   const why = dew?.ok
-    ? `the air it draws in drops its water at ${given.say(dew.value, 'temperature')}`
+    ? `the air it draws in drops its water at ${given.format(dew.value, 'temperature')}`
     : 'below that water stays in the oil, where the humidity is not known';
   return {
     verdict: 'watch',
-    reason: `${given.say(gas, 'temperature')} is too cold for a screw at load, at least ${given.say(least, 'temperature')}: ${why}.`,
-    limit: limit(least - air, `at least ${given.say(least, 'temperature')}`, 'practice'),
+    reason: `${given.format(gas, 'temperature')} is too cold for a screw at load, at least ${given.format(least, 'temperature')}: ${why}.`,
+    limit: limit(least - air, `at least ${given.format(least, 'temperature')}`, 'practice'),
     suggests: [
       lookAt('thermostatic-valve', 'Thermostatic valve stuck open; too little load'),
       doTask('oil-sample', 'Water in the oil: drain a little from the vessel, vented'),

@@ -8,7 +8,7 @@ const station: CheckDefinition['station'] = (plate) => (isScrew(plate) ? 'oil' :
 type LevelMark = NonNullable<DataPlate['levelRead']>;
 
 /** How the level of a machine is read, and what too much looks like there. */
-const levelWords: Record<LevelMark, { readonly read: string; readonly above: string | null }> = {
+const levelText: Record<LevelMark, { readonly read: string; readonly above: string | null }> = {
   marks: { read: 'between the marks', above: 'above its upper mark' },
   dot: { read: 'at the dot', above: 'above the dot' },
   bubble: { read: 'with the bubble at the top', above: 'up to the top, the bubble is gone' },
@@ -18,7 +18,7 @@ const levelWords: Record<LevelMark, { readonly read: string; readonly above: str
 
 /** In words, how the level of a machine is read. */
 export function levelReadOn({ levelRead }: Pick<DataPlate, 'levelRead'>): string {
-  return levelRead ? levelWords[levelRead].read : 'where the manual says';
+  return levelRead ? levelText[levelRead].read : 'where the manual says';
 }
 
 export const oilChecks: readonly CheckDefinition[] = [
@@ -49,13 +49,13 @@ export const oilChecks: readonly CheckDefinition[] = [
       }),
     ],
     judge(given) {
-      const words = given.plate?.levelRead && levelWords[given.plate.levelRead];
-      const mark = limit(null, words?.read ?? 'between the marks', 'book');
+      const text = given.plate?.levelRead && levelText[given.plate.levelRead];
+      const mark = limit(null, text?.read ?? 'between the marks', 'book');
       const shown: [Shown, ...Shown[]] = [
         {
           verdict: 'good',
-          reason: words
-            ? `Oil stands right, ${words.read}, seen through a clear glass.`
+          reason: text
+            ? `Oil stands right, ${text.read}, seen through a clear glass.`
             : 'Oil stands where it should, seen through a clear glass.',
           limit: mark,
         },
@@ -79,10 +79,10 @@ export const oilChecks: readonly CheckDefinition[] = [
           break;
         case 'above':
           // Read to the rim or above a line, more than that is what is asked for.
-          if (words?.above === null) break;
+          if (text?.above === null) break;
           shown.push({
             verdict: 'act',
-            reason: `Oil is ${words?.above ?? 'above its mark'}: let some off.`,
+            reason: `Oil is ${text?.above ?? 'above its mark'}: let some off.`,
             limit: mark,
             suggests: [doTask('oil-level', 'Drain to the mark: too much is carried over')],
           });
@@ -146,10 +146,10 @@ export const oilChecks: readonly CheckDefinition[] = [
         };
       }
       const figure = { value: pressure, uncertainty: 0.1 };
-      const words = `${given.say(pressure, 'pressure')} oil pressure, the manual asks for ${given.say(least, 'pressure')}`;
-      const lowest = limit(least, `at least ${given.say(least, 'pressure')}`, 'book');
+      const text = `${given.format(pressure, 'pressure')} oil pressure, the manual asks for ${given.format(least, 'pressure')}`;
+      const lowest = limit(least, `at least ${given.format(least, 'pressure')}`, 'book');
       if (pressure < least) {
-        return judged('stop', `${words}: do not run it.`, {
+        return judged('stop', `${text}: do not run it.`, {
           limit: lowest,
           figure,
           suggests: [
@@ -161,15 +161,15 @@ export const oilChecks: readonly CheckDefinition[] = [
       if (most !== undefined && pressure > most) {
         return judged(
           'watch',
-          `${given.say(pressure, 'pressure')} oil pressure, the manual allows ${given.say(most, 'pressure')}.`,
+          `${given.format(pressure, 'pressure')} oil pressure, the manual allows ${given.format(most, 'pressure')}.`,
           {
-            limit: limit(most, `up to ${given.say(most, 'pressure')}`, 'book'),
+            limit: limit(most, `up to ${given.format(most, 'pressure')}`, 'book'),
             figure,
             suggests: [lookAt('crankcase', 'Oil too thick or cold, filter blocked, its relief valve stuck')],
           },
         );
       }
-      return judged('good', `${words}.`, { limit: lowest, figure });
+      return judged('good', `${text}.`, { limit: lowest, figure });
     },
   },
   {
@@ -198,10 +198,10 @@ export const oilChecks: readonly CheckDefinition[] = [
       }),
     ],
     judge(given) {
-      const words = limit(null, 'clear, or aged as its interval would have it', 'practice');
+      const text = limit(null, 'clear, or aged as its interval would have it', 'practice');
       const look = given.text('look')!;
-      if (look === 'clear') return judged('good', 'The oil is clear.', { limit: words });
-      const [verdict, reason] = lookWords(look, given.plate);
+      if (look === 'clear') return judged('good', 'The oil is clear.', { limit: text });
+      const [verdict, reason] = lookText(look, given.plate);
       const change = doTask('oil-change', 'Change the oil');
       const suggests = {
         metal: [lookAt('crankcase', 'Bearings, rods and rings before anything else')],
@@ -212,13 +212,13 @@ export const oilChecks: readonly CheckDefinition[] = [
         brown: [doTask('oil-sample', 'A sample says how far it is gone')],
         dark: [doTask('oil-sample', 'A sample says how far it is gone')],
       }[look] as Shown['suggests'];
-      return judged(verdict, reason, { limit: words, suggests: verdict === 'good' ? [] : (suggests ?? []) });
+      return judged(verdict, reason, { limit: text, suggests: verdict === 'good' ? [] : (suggests ?? []) });
     },
   },
 ];
 
 /** What a look means on a machine: dark is ordinary on a splash-lubricated piston, and a sign on a screw. */
-function lookWords(look: string, plate: DataPlate | undefined): readonly [Verdict, string] {
+function lookText(look: string, plate: DataPlate | undefined): readonly [Verdict, string] {
   const screw = plate !== undefined && isScrew(plate);
   const breathed = plate !== undefined && isBreathed(plate);
   switch (look) {

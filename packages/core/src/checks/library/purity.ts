@@ -4,7 +4,7 @@ import { choice, gauge, number, quantity, text } from '../fields.js';
 import {
   doTask,
   figure,
-  graver,
+  worse,
   isHighPressure,
   isScrew,
   judged,
@@ -12,7 +12,7 @@ import {
   lookAt,
   missing,
   percent,
-  whenHigh,
+  verdictAbove,
   worstOf,
   type Shown,
 } from '../judging.js';
@@ -133,12 +133,12 @@ export const purityChecks: readonly CheckDefinition[] = [
           problem: {
             code: 'weight-slip',
             field: 'weightG',
-            sentence: `${given.say(weight, 'mass')} cannot be this cartridge, ${given.say(dry, 'mass')} dry and ${given.say(saturated, 'mass')} full. Is the figure mistyped?`,
+            sentence: `${given.format(weight, 'mass')} cannot be this cartridge, ${given.format(dry, 'mass')} dry and ${given.format(saturated, 'mass')} full. Is the figure mistyped?`,
           },
         };
       }
-      const verdict = whenHigh(used, { watch: NEAR, ...(breathes(given) ? { stop: 1 } : { act: 1 }) });
-      const words = `${given.say(weight, 'mass')}: ${percent(used)} of the water it can hold is in it`;
+      const verdict = verdictAbove(used, { watch: NEAR, ...(breathes(given) ? { stop: 1 } : { act: 1 }) });
+      const measured = `${given.format(weight, 'mass')}: ${percent(used)} of the water it can hold is in it`;
       const tail =
         used < -0.02
           ? '. Lighter than dry: is it this cartridge’s figure?'
@@ -149,10 +149,10 @@ export const purityChecks: readonly CheckDefinition[] = [
                 ? ': hardly anything left, change it now or before the next fills.'
                 : ': have the next one ready.'
               : ': change it before another fill.';
-      return judged(used < -0.02 ? graver(verdict, 'watch') : verdict, `${words}${tail}`, {
+      return judged(used < -0.02 ? worse(verdict, 'watch') : verdict, `${measured}${tail}`, {
         limit: limit(
           verdict === 'good' || verdict === 'watch' ? NEAR * 100 : 100,
-          `full at ${given.say(saturated, 'mass')}`,
+          `full at ${given.format(saturated, 'mass')}`,
           'label',
         ),
         figure: { value: used * 100, uncertainty: (1 / (saturated - dry)) * 100 },
@@ -181,7 +181,7 @@ export const purityChecks: readonly CheckDefinition[] = [
       const co = given.need('coPpm');
       const at = { value: co, uncertainty: 0.5 };
       if (!breathes(given)) {
-        const verdict = whenHigh(co, technicalCo);
+        const verdict = verdictAbove(co, technicalCo);
         const bound = verdict === 'good' ? technicalCo.watch : technicalCo[verdict];
         return judged(
           verdict,
@@ -280,7 +280,7 @@ export const purityChecks: readonly CheckDefinition[] = [
 
 function judgeDewPoint(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
   const [dew, code] = [given.need('dewPointC'), given.text('class')];
-  const say = (temp: number) => given.say(temp, 'temperature');
+  const format = (temp: number) => given.format(temp, 'temperature');
   const shown: Shown[] = [];
   if (given.plate && isBreathed(given.plate)) {
     const coldest = given.number('coldestC');
@@ -290,11 +290,11 @@ function judgeDewPoint(given: CheckSubject): ReturnType<CheckDefinition['judge']
     const why =
       coldest === undefined
         ? 'where the coldest place is not known'
-        : `${say(breathingDewPoint.belowColdestK)} below the coldest place`;
+        : `${format(breathingDewPoint.belowColdestK)} below the coldest place`;
     shown.push({
       verdict,
-      reason: `Dew point ${say(dew)}; breathing air asks for ${say(most)}, ${why}.`,
-      limit: limit(most, `${say(most)} (EN 12021)`, 'standard'),
+      reason: `Dew point ${format(dew)}; breathing air asks for ${format(most)}, ${why}.`,
+      limit: limit(most, `${format(most)} (EN 12021)`, 'standard'),
       suggests: verdict === 'good' ? [] : dryerWork,
     });
   }
@@ -303,8 +303,8 @@ function judgeDewPoint(given: CheckSubject): ReturnType<CheckDefinition['judge']
     const verdict: Verdict = dew > most ? 'act' : dew > most - 2 ? 'watch' : 'good';
     shown.push({
       verdict,
-      reason: `Dew point ${say(dew)}; class ${code} asks for ${say(most)}.`,
-      limit: limit(most, `${say(most)} (ISO 8573-1, class ${code})`, 'standard'),
+      reason: `Dew point ${format(dew)}; class ${code} asks for ${format(most)}.`,
+      limit: limit(most, `${format(most)} (ISO 8573-1, class ${code})`, 'standard'),
       suggests: verdict === 'good' ? [] : dryerWork,
     });
   }
@@ -346,11 +346,11 @@ function judgeWater(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
     `${figure(most)} mg/m³${own === undefined ? ' (EN 12021)' : ''}`,
     origin,
   );
-  const words = `${figure(water)} mg/m³ of water, ${figure(most)} allowed ${given.text('at') === 'stored' ? 'stored at' : 'at the compressor, for'} ${given.say(bar, 'pressure')}`;
+  const measured = `${figure(water)} mg/m³ of water, ${figure(most)} allowed ${given.text('at') === 'stored' ? 'stored at' : 'at the compressor, for'} ${given.format(bar, 'pressure')}`;
   const shown: [Shown, ...Shown[]] = [
     {
       verdict: water > most ? 'act' : water > most * NEAR ? 'watch' : 'good',
-      reason: water > most ? `${words}: change the cartridge before another fill.` : `${words}.`,
+      reason: water > most ? `${measured}: change the cartridge before another fill.` : `${measured}.`,
       limit: bound,
       suggests: water > most * NEAR ? tail : [],
     },
@@ -359,7 +359,7 @@ function judgeWater(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
   if (breathed && stored !== null && water > stored) {
     shown.push({
       verdict: 'stop',
-      reason: `${figure(water)} mg/m³ is more than stored breathing air may hold, ${stored} at ${given.say(bar, 'pressure')}: nobody breathes this.`,
+      reason: `${figure(water)} mg/m³ is more than stored breathing air may hold, ${stored} at ${given.format(bar, 'pressure')}: nobody breathes this.`,
       limit: limit(stored, `${stored} mg/m³ stored (EN 12021)`, 'standard'),
       suggests: tail,
     });
@@ -401,8 +401,8 @@ function judgeSample(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
         ]),
     ...(odour === 'smells' ? [{ verdict: 'stop' as const, reason: 'it smells' }] : []),
   ];
-  const verdict = parts.reduce<Verdict>((worst, one) => graver(worst, one.verdict), 'good');
-  const said = verdict === 'good' ? parts : parts.filter((one) => one.verdict === verdict);
+  const verdict = parts.reduce<Verdict>((worst, one) => worse(worst, one.verdict), 'good');
+  const toSay = verdict === 'good' ? parts : parts.filter((one) => one.verdict === verdict);
   const open = [
     ...(oxygen === undefined ? ['oxygen'] : []),
     ...(waterMost !== null && water === undefined ? ['water'] : []),
@@ -416,7 +416,7 @@ function judgeSample(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
     act: `over ${most.name}.`,
     stop: `not within ${most.name}. Nobody breathes this.`,
   }[verdict];
-  return judged(verdict, `${capital(said.map(({ reason }) => reason).join(', '))}: ${tail}`, {
+  return judged(verdict, `${capital(toSay.map(({ reason }) => reason).join(', '))}: ${tail}`, {
     limit: limit(
       null,
       `${most.coPpm} ppm CO, ${most.co2Ppm} ppm CO₂, ${most.oilMgM3} mg/m³ oil${waterMost === null ? '' : `, ${waterMost} mg/m³ water`}, ${low} to ${high} % oxygen, no smell (${most.name})`,
@@ -426,6 +426,6 @@ function judgeSample(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
   });
 }
 
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }

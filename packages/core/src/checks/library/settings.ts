@@ -1,4 +1,4 @@
-import { refuse } from '../../basics/index.js';
+import { err } from '../../basics/index.js';
 import { hasEngine, isBreathed, type DataPlate } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject, JudgedLimit, Verdict } from '../check.js';
 import { choice, gauge, gaugeFields, number, quantity, yesNo } from '../fields.js';
@@ -52,7 +52,7 @@ export const settingChecks: readonly CheckDefinition[] = [
     judge(given) {
       const [reading, full] = [given.need('readingBar'), given.need('fullScaleBar')];
       if (full <= 0)
-        return refuse(
+        return err(
           'no-scale',
           'Enter the full scale of the gauge: without one it cannot be read.',
           'fullScaleBar',
@@ -61,17 +61,17 @@ export const settingChecks: readonly CheckDefinition[] = [
       const parts = { figure: { value: share * 100, uncertainty: 0.5 } } as const;
       const bound = limit(
         GAUGE_ZERO_SHARE * 100,
-        `2 % of full scale (${given.say(full * GAUGE_ZERO_SHARE, 'pressure')})`,
+        `2 % of full scale (${given.format(full * GAUGE_ZERO_SHARE, 'pressure')})`,
         'practice',
       );
-      const words = `${given.say(reading, 'pressure')} on a vented gauge, ${figure(share * 100)} % of its ${given.say(full, 'pressure')} scale`;
+      const text = `${given.format(reading, 'pressure')} on a vented gauge, ${figure(share * 100)} % of its ${given.format(full, 'pressure')} scale`;
       const replace = doTask('gauge-test', 'Replace it: dry is cheap, filled stays steady and clear');
       const prove = lookAt('final-separator', 'Open a vent: nothing may come out before anything is opened');
-      const shown: [Shown, ...Shown[]] = [{ verdict: 'good', reason: `${words}.`, limit: bound }];
+      const shown: [Shown, ...Shown[]] = [{ verdict: 'good', reason: `${text}.`, limit: bound }];
       if (share > GAUGE_ZERO_SHARE) {
         shown.push({
           verdict: 'act',
-          reason: `${words}: over 2 %, it cannot be trusted.`,
+          reason: `${text}: over 2 %, it cannot be trusted.`,
           limit: bound,
           suggests: [replace],
         });
@@ -79,11 +79,11 @@ export const settingChecks: readonly CheckDefinition[] = [
       if (reading > PRESSURE_BAR) {
         shown.push({
           verdict: 'act',
-          reason: `${given.say(reading, 'pressure')} is pressure until an open vent has shown that nothing comes.`,
+          reason: `${given.format(reading, 'pressure')} is pressure until an open vent has shown that nothing comes.`,
           limit:
             share > GAUGE_ZERO_SHARE
               ? bound
-              : limit((PRESSURE_BAR / full) * 100, given.say(PRESSURE_BAR, 'pressure'), 'practice'),
+              : limit((PRESSURE_BAR / full) * 100, given.format(PRESSURE_BAR, 'pressure'), 'practice'),
           suggests: [prove],
         });
       }
@@ -173,7 +173,7 @@ export const settingChecks: readonly CheckDefinition[] = [
       else if (set !== undefined && lifted !== undefined && lifted < set * LEAST_LIFT) {
         shown.push({
           verdict: 'watch',
-          reason: `Lifted at ${given.say(lifted, 'pressure')} that is no test: the spring is hardly helped. Build up at least ${given.say(set * LEAST_LIFT, 'pressure')}.`,
+          reason: `Lifted at ${given.format(lifted, 'pressure')} that is no test: the spring is hardly helped. Build up at least ${given.format(set * LEAST_LIFT, 'pressure')}.`,
           limit: limit(set * LEAST_LIFT, 'three quarters of its setting', 'practice'),
           suggests: [doTask('relief-test', 'Lift it again at higher pressure')],
         });
@@ -320,7 +320,7 @@ export const settingChecks: readonly CheckDefinition[] = [
   },
 ];
 
-const openedWords: Record<ReliefOpened['why'], string> = {
+const openedText: Record<ReliefOpened['why'], string> = {
   right: 'and it reseats tight',
   low: 'a little early',
   'far-low': 'too early. Is the gauge right?',
@@ -334,12 +334,12 @@ const openedWords: Record<ReliefOpened['why'], string> = {
 
 function openedShown(given: CheckSubject, opened: number, set: number): Shown {
   const { verdict, why, boundBar } = judgeOpened(given, opened, set);
-  const words = `It opened at ${given.say(opened, 'pressure')}, set for ${given.say(set, 'pressure')}`;
-  const bound = given.say(boundBar, 'pressure');
+  const text = `It opened at ${given.format(opened, 'pressure')}, set for ${given.format(set, 'pressure')}`;
+  const bound = given.format(boundBar, 'pressure');
   const tail =
     why === 'right' && given.text('reseats') === 'weeps'
       ? ''
-      : `${why === 'right' ? ', ' : ': '}${openedWords[why]}`;
+      : `${why === 'right' ? ', ' : ': '}${openedText[why]}`;
   const replace = doTask('relief-test', 'New valve of the same setting, then test it');
   const suggests = {
     right: [],
@@ -354,7 +354,7 @@ function openedShown(given: CheckSubject, opened: number, set: number): Shown {
   const high = ['right', 'high', 'far-high', 'above-maximum', 'unsure'].includes(why);
   return {
     verdict,
-    reason: `${words}${tail}${tail.endsWith('?') ? '' : '.'}`,
+    reason: `${text}${tail}${tail.endsWith('?') ? '' : '.'}`,
     limit: limit(boundBar, `${high ? 'up to' : 'from'} ${bound}`, 'practice'),
     suggests: suggests[why],
   };
@@ -371,7 +371,7 @@ function judgeSettings(given: CheckSubject): ReturnType<CheckDefinition['judge']
   const [cutIn, stop] = [given.number('cutInBar'), given.number('stopBar')];
   const byRelief = plate !== undefined && stopsByRelief(plate);
   if (stop === undefined && !byRelief) return missing('stopBar', 'Enter cut-out or auto-stop.');
-  const say = (bar: number) => given.say(bar, 'pressure');
+  const format = (bar: number) => given.format(bar, 'pressure');
   const rule = limit(
     null,
     byRelief
@@ -379,14 +379,14 @@ function judgeSettings(given: CheckSubject): ReturnType<CheckDefinition['judge']
       : 'cut-in < working ≤ stop < relief ≤ maximum allowed',
     'practice',
   );
-  const rungs = [
+  const states = [
     { name: 'cut-in', value: cutIn },
     { name: 'working pressure', value: working },
     { name: 'stop', value: byRelief ? undefined : stop },
     { name: 'relief', value: relief },
     { name: 'maximum allowed', value: maximum },
-  ].filter((rung): rung is { name: string; value: number } => rung.value !== undefined);
-  const settings = rungs.map(({ name, value }) => `${name} ${say(value)}`).join(', ');
+  ].filter((state): state is { name: string; value: number } => state.value !== undefined);
+  const settings = states.map(({ name, value }) => `${name} ${format(value)}`).join(', ');
   const shown: [Shown, ...Shown[]] = [{ verdict: 'good', reason: `In order: ${settings}.`, limit: rule }];
   const byTheBook = [doTask('settings-test', 'Set them by the manual, gauge checked first')];
   const add = (verdict: Verdict, reason: string, bound: JudgedLimit = rule) => {
@@ -397,24 +397,24 @@ function judgeSettings(given: CheckSubject): ReturnType<CheckDefinition['judge']
   if (relief > maximum)
     add(
       'stop',
-      `Relief at ${say(relief)} lies above the maximum allowed, ${say(maximum)}: do not run it so.`,
+      `Relief at ${format(relief)} lies above the maximum allowed, ${format(maximum)}: do not run it so.`,
     );
   if (weakest !== undefined && relief > weakest)
     add(
       'stop',
-      `Relief at ${say(relief)} lies above the weakest part connected, ${say(weakest)}: do not run it so.`,
+      `Relief at ${format(relief)} lies above the weakest part connected, ${format(weakest)}: do not run it so.`,
     );
   const highest = Math.max(cutIn ?? 0, working, byRelief ? 0 : (stop ?? 0));
   if (highest >= relief)
     add(
       'stop',
-      `Relief at ${say(relief)} must lie above ${stop === highest && !byRelief ? 'the stop' : 'what it works at'}, ${say(highest)}: do not run it so.`,
+      `Relief at ${format(relief)} must lie above ${stop === highest && !byRelief ? 'the stop' : 'what it works at'}, ${format(highest)}: do not run it so.`,
     );
   const [flow, feeding] = [given.number('reliefFlowLpm'), given.number('allFadLpm')];
   if (flow !== undefined && feeding !== undefined && flow < feeding) {
     add(
       'stop',
-      `The relief lets off ${given.say(flow, 'flow')}, the compressors on the vessel deliver ${given.say(feeding, 'flow')}: it cannot hold the pressure. Do not run it so.`,
+      `The relief lets off ${given.format(flow, 'flow')}, the compressors on the vessel deliver ${given.format(feeding, 'flow')}: it cannot hold the pressure. Do not run it so.`,
       limit(null, 'flow of the relief ≥ all free air that can feed the vessel', 'practice'),
     );
   }
@@ -423,25 +423,25 @@ function judgeSettings(given: CheckSubject): ReturnType<CheckDefinition['judge']
   // The lower half costs wear, not safety.
   if (!byRelief && stop !== undefined) {
     if (working > stop)
-      add('act', `It stops at ${say(stop)}, below its working pressure of ${say(working)}.`);
+      add('act', `It stops at ${format(stop)}, below its working pressure of ${format(working)}.`);
     const between = stop - (cutIn ?? 0);
     const least = Math.max(DIFFERENCE.bar, DIFFERENCE.share * stop);
     if (cutIn !== undefined && (cutIn >= working || cutIn >= stop))
       add(
         'act',
-        `Cut-in at ${say(cutIn)} must lie below working pressure and stop: it would switch without end.`,
+        `Cut-in at ${format(cutIn)} must lie below working pressure and stop: it would switch without end.`,
       );
     else if (cutIn !== undefined && between < least)
       add(
         'watch',
-        `Only ${say(between)} between cut-in and stop: it switches too often. At least ${say(least)}.`,
+        `Only ${format(between)} between cut-in and stop: it switches too often. At least ${format(least)}.`,
       );
     addDistance(given, stop, relief, add);
   }
   if (plate?.stopsBy === 'hand' && stop !== undefined && stop > BY_HAND * maximum)
     add(
       'watch',
-      `Stopped by hand at ${say(stop)}: stop 10 % under the maximum, at ${say(BY_HAND * maximum)}.`,
+      `Stopped by hand at ${format(stop)}: stop 10 % under the maximum, at ${format(BY_HAND * maximum)}.`,
     );
   return worstOf(shown);
 }
@@ -454,9 +454,9 @@ function addDistance(
 ): void {
   const least = leastReliefBar(stop, given.plate !== undefined && isHighPressure(given.plate));
   if (relief >= least || stop >= relief) return;
-  const say = (bar: number) => given.say(bar, 'pressure');
-  const bound = limit(least, `relief at ${say(least)} or more`, 'practice');
-  const near = `Relief at ${say(relief)} stands too near the stop at ${say(stop)}; at least ${say(least)}`;
+  const format = (bar: number) => given.format(bar, 'pressure');
+  const bound = limit(least, `relief at ${format(least)} or more`, 'practice');
+  const near = `Relief at ${format(relief)} stands too near the stop at ${format(stop)}; at least ${format(least)}`;
   if (given.text('blew') === 'yes') add('act', `${near}: it has blown already.`, bound);
   else add('watch', `${near}: it will weep.`, bound);
 }
@@ -467,16 +467,16 @@ function judgeHighest(given: CheckSubject): ReturnType<CheckDefinition['judge']>
     given.need('cutOutBar'),
     given.number('maximumBar'),
   ];
-  const say = (bar: number) => given.say(bar, 'pressure');
+  const format = (bar: number) => given.format(bar, 'pressure');
   const error = gaugeErrorBar(given) ?? 0;
-  const atCutOut = limit(cutOut, `cut-out at ${say(cutOut)}`, 'plate');
+  const atCutOut = limit(cutOut, `cut-out at ${format(cutOut)}`, 'plate');
   const shown: Shown[] = [];
   if (maximum !== undefined && reached + error > maximum) {
     const by = reached > maximum ? '' : ', with what the gauge may be off,';
     shown.push({
       verdict: 'stop',
-      reason: `It reached ${say(reached)}${by} above its maximum allowed of ${say(maximum)}: do not run it.`,
-      limit: limit(maximum, `maximum allowed ${say(maximum)}`, 'plate'),
+      reason: `It reached ${format(reached)}${by} above its maximum allowed of ${format(maximum)}: do not run it.`,
+      limit: limit(maximum, `maximum allowed ${format(maximum)}`, 'plate'),
       suggests: [
         doTask('relief-test', 'Relief valve: it should have opened'),
         doTask('settings-test', 'Pressure switch'),
@@ -486,14 +486,14 @@ function judgeHighest(given: CheckSubject): ReturnType<CheckDefinition['judge']>
   if (reached > cutOut + Math.max(error, CUT_OUT_SCATTER * cutOut)) {
     shown.push({
       verdict: 'act',
-      reason: `It ran past its cut-out of ${say(cutOut)} to ${say(reached)}: the switch does not stop it.`,
+      reason: `It ran past its cut-out of ${format(cutOut)} to ${format(reached)}: the switch does not stop it.`,
       limit: atCutOut,
       suggests: [doTask('settings-test', 'Pressure switch, its line and its contacts')],
     });
   } else if (reached < cutOut) {
     shown.push({
       verdict: 'act',
-      reason: `It stalls at ${say(reached)}, below its cut-out of ${say(cutOut)}.`,
+      reason: `It stalls at ${format(reached)}, below its cut-out of ${format(cutOut)}.`,
       limit: atCutOut,
       suggests: [
         lookAt('outlet', 'First a drain left open, or a relief valve that weeps'),
@@ -502,7 +502,7 @@ function judgeHighest(given: CheckSubject): ReturnType<CheckDefinition['judge']>
       ],
     });
   } else {
-    shown.push({ verdict: 'good', reason: `It reaches its cut-out of ${say(cutOut)}.`, limit: atCutOut });
+    shown.push({ verdict: 'good', reason: `It reaches its cut-out of ${format(cutOut)}.`, limit: atCutOut });
   }
   const [first, ...others] = shown as [Shown, ...Shown[]];
   return worstOf([first, ...others], { figure: { value: reached, uncertainty: 0.1 } });
@@ -533,13 +533,13 @@ function neverFitted(shutdown: Shutdown, plate: DataPlate | undefined): Verdict 
   }
 }
 
-const neverWords = {
+const neverText = {
   good: 'was never fitted to such a set.',
   act: 'is not there on a set that runs by itself: have one fitted.',
   stop: 'is not there: a screw is not run without.',
 } as const;
 
-const unfittedWords: Record<Shutdown, string> = {
+const unfittedText: Record<Shutdown, string> = {
   overTemperature: 'is not there: somebody stays with it while it runs.',
   lowOil: 'is not there: look at the oil before each start.',
   overload: 'is not there: have an electrician look at how the motor is protected.',
@@ -549,14 +549,14 @@ function judgeShutdowns(given: CheckSubject): ReturnType<CheckDefinition['judge'
   const rule = limit(null, 'every shutdown trips', 'practice');
   const all = Object.keys(shutdownNames) as Shutdown[];
   const found = (answer: string) => all.filter((code) => given.text(code) === answer);
-  const say = (codes: readonly Shutdown[]) => capital(codes.map((code) => shutdownNames[code]).join(' and '));
+  const format = (codes: readonly Shutdown[]) => capital(codes.map((code) => shutdownNames[code]).join(' and '));
   const repair = doTask('shutdown-test', 'Repair it, then test it again');
   const shown: Shown[] = [];
-  const add = (verdict: Verdict, codes: readonly Shutdown[], words: string) => {
+  const add = (verdict: Verdict, codes: readonly Shutdown[], text: string) => {
     if (codes.length > 0)
       shown.push({
         verdict,
-        reason: `${say(codes)} ${words}`,
+        reason: `${format(codes)} ${text}`,
         limit: rule,
         suggests: verdict === 'good' ? [] : [repair],
       });
@@ -566,7 +566,7 @@ function judgeShutdowns(given: CheckSubject): ReturnType<CheckDefinition['judge'
   add('stop', found('bridged'), 'is missing or bridged where one was fitted: do not run it without.');
   for (const code of found('none')) {
     const verdict = neverFitted(code, given.plate);
-    add(verdict, [code], verdict === 'watch' ? unfittedWords[code] : neverWords[verdict]);
+    add(verdict, [code], verdict === 'watch' ? unfittedText[code] : neverText[verdict]);
   }
   if (found('yes').length === 0) {
     shown.push({
@@ -589,6 +589,6 @@ function shutdownAnswers() {
   } as const;
 }
 
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }

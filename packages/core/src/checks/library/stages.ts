@@ -1,12 +1,12 @@
 import {
-  readLadder,
-  type LadderFault,
-  type LadderLook,
-  type LadderReading,
-  type LadderSuspect,
-  type MeasuredLadder,
+  diagnoseStages,
+  type StageFault,
+  type StageLook,
+  type StageDiagnosis,
+  type StageSuspect,
+  type MeasuredStages,
 } from '../../air/index.js';
-import { refuse } from '../../basics/index.js';
+import { err } from '../../basics/index.js';
 import { stagesOf } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject, CheckValues, Suggestion, Verdict } from '../check.js';
 import { ambient, choice, gauge, quantity } from '../fields.js';
@@ -19,7 +19,7 @@ import {
   lookAt,
   lower,
   percent,
-  whenHigh,
+  verdictAbove,
 } from '../judging.js';
 
 /** A fault this likely is acted on, or watched (common practice). */
@@ -73,12 +73,12 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
   const pressures = stageNumbers.map((stage) => given.number(`stage${stage}Bar`));
   const count = given.plate ? stagesOf(given.plate) : pressures.filter((one) => one !== undefined).length;
   const gap = pressures.slice(0, count).findIndex((one) => one === undefined);
-  if (gap >= 0) return refuse('missing', `Enter the pressure after stage ${gap + 1}.`, `stage${gap + 1}Bar`);
+  if (gap >= 0) return err('missing', `Enter the pressure after stage ${gap + 1}.`, `stage${gap + 1}Bar`);
   const atmosphere = given.atmosphereBarAbs;
   const temps = stageNumbers.slice(0, count).map((stage) => given.number(`stage${stage}TempC`) ?? null);
   const working = given.number('workingBar');
   const baseline = given.baseline && measuredBefore(given.baseline.values, count, atmosphere);
-  const measured: MeasuredLadder = {
+  const measured: MeasuredStages = {
     intakeBarAbs: atmosphere,
     intakeTempC: given.need('intakeTempC'),
     pressuresBarAbs: pressures.slice(0, count).map((one) => one! + atmosphere),
@@ -89,14 +89,14 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
       : { designBarAbs: Math.max(working + atmosphere, pressures[count - 1]! + atmosphere) }),
     ...(baseline ? { baseline } : {}),
   };
-  const read = readLadder(measured);
+  const read = diagnoseStages(measured);
   if (!read.ok) return read;
   const { suspects, stages, lastStageTells } = read.value;
-  const [first] = suspects as [LadderSuspect, ...LadderSuspect[]];
+  const [first] = suspects as [StageSuspect, ...StageSuspect[]];
   const verdict = stageVerdict(read.value);
   const furthest = Math.max(...stages.slice(0, -1).map(({ pressureOff }) => Math.abs(pressureOff)));
   const tail = lastStageTells ? '' : ' It filled against too little for its last stage to tell.';
-  return judged(verdict, `${sayLadder(read.value)}${tail}${sayNext(read.value)}`, {
+  return judged(verdict, `${describeStages(read.value)}${tail}${describeNext(read.value)}`, {
     limit: limit(
       null,
       baseline ? 'what it showed when sound' : 'equal ratios from intake to final pressure',
@@ -126,15 +126,15 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
  * A fault is acted on where it is sure enough. Without a baseline it is not the machine's own figures that it is held
  * against: then only where pressure and temperature both speak for it by more than sound sets differ.
  */
-export function stageVerdict({ suspects, hasBaseline, bothTell }: LadderReading): Verdict {
-  const [first] = suspects as [LadderSuspect, ...LadderSuspect[]];
+export function stageVerdict({ suspects, hasBaseline, bothTell }: StageDiagnosis): Verdict {
+  const [first] = suspects as [StageSuspect, ...StageSuspect[]];
   if (first.faults.length === 0) {
-    return whenHigh(1 - first.probability, { watch: hasBaseline ? SURE.watch : SURE.act, act: 2 });
+    return verdictAbove(1 - first.probability, { watch: hasBaseline ? SURE.watch : SURE.act, act: 2 });
   }
-  return whenHigh(first.probability, { watch: 0, act: hasBaseline || bothTell ? SURE.act : 2 });
+  return verdictAbove(first.probability, { watch: 0, act: hasBaseline || bothTell ? SURE.act : 2 });
 }
 
-function looksOf(given: CheckSubject): NonNullable<MeasuredLadder['looks']> {
+function looksOf(given: CheckSubject): NonNullable<MeasuredStages['looks']> {
   const [breather, rises] = [given.text('breather'), given.text('risesAfterStop')];
   return {
     ...(breather === undefined ? {} : { breatherPuffs: breather === 'puffs' }),
@@ -143,15 +143,15 @@ function looksOf(given: CheckSubject): NonNullable<MeasuredLadder['looks']> {
 }
 
 /** What to look at next, and a baseline where there is none to compare with. */
-function sayNext({ next, hasBaseline }: LadderReading): string {
-  const look = next ? ` Next: ${nextWords(next)}.` : '';
+function describeNext({ next, hasBaseline }: StageDiagnosis): string {
+  const look = next ? ` Next: ${nextText(next)}.` : '';
   return hasBaseline
     ? look
     : `${look} Held against equal ratios; a baseline taken when it is sound says more.`;
 }
 
 /** A look as an instruction. */
-export function nextWords({ kind, stage }: LadderLook): string {
+export function nextText({ kind, stage }: StageLook): string {
   switch (kind) {
     case 'temperatures':
       return 'take the outlet temperature of every stage, by thermometer';
@@ -172,7 +172,7 @@ function measuredBefore(
   values: CheckValues,
   count: number,
   atmosphere: number,
-): MeasuredLadder['baseline'] | undefined {
+): MeasuredStages['baseline'] | undefined {
   const pressures = stageNumbers.slice(0, count).map((stage) => values[`stage${stage}Bar`]);
   const intake = values['intakeTempC'];
   if (typeof intake !== 'number' || pressures.some((one) => typeof one !== 'number')) return undefined;
@@ -200,13 +200,13 @@ export const valveParts = [
 ] as const;
 
 /** A suspect of the ladder by name; two faults by both. */
-export function suspectName({ faults }: Pick<LadderSuspect, 'faults'>): string {
+export function suspectName({ faults }: Pick<StageSuspect, 'faults'>): string {
   if (faults.length === 0) return 'Nothing wrong';
   const [first, ...more] = faults.map(faultName);
   return [first, ...more.map(lower)].join(' and ');
 }
 
-function faultName({ kind, stage }: LadderFault): string {
+function faultName({ kind, stage }: StageFault): string {
   switch (kind) {
     case 'valves':
       return `Valves of stage ${stage}`;
@@ -222,8 +222,8 @@ function faultName({ kind, stage }: LadderFault): string {
 }
 
 /** The reading of a ladder in a sentence or two. */
-export function sayLadder({ suspects, stages, hasBaseline }: LadderReading): string {
-  const [first] = suspects as [LadderSuspect, ...LadderSuspect[]];
+export function describeStages({ suspects, stages, hasBaseline }: StageDiagnosis): string {
+  const [first] = suspects as [StageSuspect, ...StageSuspect[]];
   // Practice is never certain, however well one explanation fits.
   const sure = percent(Math.min(hasBaseline ? 0.99 : 0.95, first.probability));
   const [fault, second] = first.faults;
@@ -260,11 +260,11 @@ function offBy(share: number): string {
   return `${percent(Math.abs(share))} ${share >= 0 ? 'high' : 'low'}`;
 }
 
-function suggestionsFor({ faults }: LadderSuspect, subject: CheckSubject): Suggestion[] {
+function suggestionsFor({ faults }: StageSuspect, subject: CheckSubject): Suggestion[] {
   return faults.flatMap((fault) => suggestionsOf(fault, subject));
 }
 
-function suggestionsOf({ kind, stage }: LadderFault, { plate }: CheckSubject): Suggestion[] {
+function suggestionsOf({ kind, stage }: StageFault, { plate }: CheckSubject): Suggestion[] {
   switch (kind) {
     case 'valves': {
       const high = plate !== undefined && isHighPressure(plate);

@@ -74,9 +74,9 @@ export const commonTasks: readonly DefaultTask[] = [
     triggers: [months(12)],
     isolation: 'running',
     minutes: 30,
-    how: ({ way }) =>
+    how: ({ option }) =>
       `Soapy water or ultrasonic. ${
-        way('thread-sealing') === 'book'
+        option('thread-sealing') === 'book'
           ? 'A joint made again, vented, gets the sealant that the book names for it.'
           : 'A joint made again, vented: flared joints and O-rings dry, tapered threads sealed.'
       }`,
@@ -107,9 +107,9 @@ export const commonTasks: readonly DefaultTask[] = [
     verifiedBy: [],
     testedBy: ['gauge-zero'],
     minutes: 15,
-    how: ({ way }) =>
+    how: ({ option }) =>
       `At zero when empty; cut-in and cut-out where they should be. ${
-        way('gauge') === 'filled'
+        option('gauge') === 'filled'
           ? 'A filled gauge has to be clear and still full.'
           : 'A dry gauge that is out is replaced, not bent.'
       }`,

@@ -6,7 +6,7 @@ import type { Circumstances, DefaultTask } from './default-task.js';
 import { highPressureTasks } from './high-pressure.js';
 import { oilFreeTasks } from './oil-free.js';
 import { pistonTasks } from './piston.js';
-import { defaultSchools } from './schools.js';
+import { defaultPractices } from './schools.js';
 import { screwTasks } from './screw.js';
 
 const tasksByFamily: Record<Family, readonly DefaultTask[]> = {
@@ -32,15 +32,15 @@ export function defaultPlan(plate: DataPlate, choices: Choices = {}): ServicePla
     .map((task) => settle(task, circumstances));
   const known = new Set(settled.map(({ code }) => code));
   const made = settled.map((task) => ({ ...task, ...coversOf(task, known) }));
-  const kept = Object.fromEntries(Object.entries(choices).filter(([code]) => isSchool(code)));
+  const kept = Object.fromEntries(Object.entries(choices).filter(([code]) => isPractice(code)));
   return { tasks: made, ...(Object.keys(kept).length === 0 ? {} : { choices: kept }) };
 }
 
 /** Which tasks a school decides about, on a machine: those that come out differently for one of its ways. */
-export function tasksOfSchool(plate: DataPlate, school: string): readonly string[] {
-  const found = defaultSchools.find(({ code }) => code === school);
+export function tasksOfPractice(plate: DataPlate, practice: string): readonly string[] {
+  const found = defaultPractices.find(({ code }) => code === practice);
   if (!found) return [];
-  const plans = found.options.map(({ code }) => defaultPlan(plate, { [school]: code }));
+  const plans = found.options.map(({ code }) => defaultPlan(plate, { [practice]: code }));
   const codes = new Set(plans.flatMap(({ tasks }) => tasks.map(({ code }) => code)));
   const written = (code: string) =>
     plans.map(({ tasks }) => JSON.stringify(tasks.find((task) => task.code === code) ?? null));
@@ -51,10 +51,10 @@ export function tasksOfSchool(plate: DataPlate, school: string): readonly string
  * A plan with another way chosen in one school: what the school decides about is taken anew from the defaults,
  * everything else stays as it is edited.
  */
-export function withSchool(plan: ServicePlan, plate: DataPlate, school: string, option: string): ServicePlan {
-  const choices = { ...plan.choices, [school]: option };
+export function withPractice(plan: ServicePlan, plate: DataPlate, practice: string, option: string): ServicePlan {
+  const choices = { ...plan.choices, [practice]: option };
   const anew = defaultPlan(plate, choices);
-  const decided = new Set(tasksOfSchool(plate, school));
+  const decided = new Set(tasksOfPractice(plate, practice));
   const byCode = new Map(anew.tasks.map((task) => [task.code, task]));
   const present = new Set(plan.tasks.map(({ code }) => code));
   const kept = plan.tasks.flatMap((task) => {
@@ -66,17 +66,17 @@ export function withSchool(plan: ServicePlan, plate: DataPlate, school: string, 
   return { ...plan, tasks: [...kept, ...added], choices };
 }
 
-function isSchool(code: string): boolean {
-  return defaultSchools.some((school) => school.code === code);
+function isPractice(code: string): boolean {
+  return defaultPractices.some((practice) => practice.code === code);
 }
 
 function circumstancesOf(plate: DataPlate, choices: Choices): Circumstances {
   return {
     plate,
-    way: (code) => {
-      const school = defaultSchools.find((one) => one.code === code);
-      if (!school) throw new RangeError(`There is no school called ${code}.`);
-      return chosenOf(school, plate, choices);
+    option: (code) => {
+      const practice = defaultPractices.find((one) => one.code === code);
+      if (!practice) throw new RangeError(`There is no school called ${code}.`);
+      return chosenOf(practice, plate, choices);
     },
   };
 }

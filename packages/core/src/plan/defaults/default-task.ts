@@ -6,7 +6,7 @@ import type { CalendarTrigger, HoursTrigger, RunMoment, RunTrigger } from '../tr
 export interface Circumstances {
   readonly plate: DataPlate;
   /** The way chosen in a school. */
-  readonly way: (school: string) => string;
+  readonly option: (practice: string) => string;
 }
 
 type Depends<Value> = Value | ((circumstances: Circumstances) => Value);
@@ -83,9 +83,9 @@ export const dampHalves: SeverityRule = {
 };
 
 /** How a belt is judged, by school. */
-export function beltHow({ way }: Circumstances): string {
+export function beltHow({ option }: Circumstances): string {
   const judged =
-    way('belt') === 'feel'
+    option('belt') === 'feel'
       ? 'Tension by feel, recorded as not measured.'
       : 'Pressed to the deflection of the manual, or span/64, and the force read.';
   return `Cracks, fraying, glazing. ${judged} A new belt is looked at again after 24 to 48 h.`;
@@ -96,13 +96,13 @@ export const pumpUpWorn = { kind: 'condition', check: 'pump-up', limit: 0.8, of:
 
 /** When valves are opened, by school. */
 export function valveTriggers(every: number) {
-  return ({ way }: Circumstances): ServiceTask['triggers'] => {
-    if (way('valves') === 'failure') return [];
-    return way('valves') === 'condition' ? [{ ...pumpUpWorn, unmeasured: hours(every) }] : [hours(every)];
+  return ({ option }: Circumstances): ServiceTask['triggers'] => {
+    if (option('valves') === 'failure') return [];
+    return option('valves') === 'condition' ? [{ ...pumpUpWorn, unmeasured: hours(every) }] : [hours(every)];
   };
 }
 
 /** The first interval where the break-in school is followed. */
-export function firstAt({ way }: Circumstances, figure: number): { first?: number | undefined } {
-  return way('break-in') === 'break-in' ? { first: figure } : {};
+export function firstAt({ option }: Circumstances, figure: number): { first?: number | undefined } {
+  return option('break-in') === 'break-in' ? { first: figure } : {};
 }

@@ -24,7 +24,7 @@ const opensTheBlock =
   'High pressure maims. Locked out, bank valves closed, all drains open and left open, every gauge seen to fall, cooler than 50 °C by instrument.';
 
 const withTheOil = (given: Circumstances): readonly Trigger[] => [
-  ...(given.way('oil-interval') === 'yearly' ? [] : [hours(isLarge(given) ? 1000 : 100, firstAt(given, 25))]),
+  ...(given.option('oil-interval') === 'yearly' ? [] : [hours(isLarge(given) ? 1000 : 100, firstAt(given, 25))]),
   months(12),
 ];
 
@@ -39,20 +39,20 @@ const HOLDING_BAR = 150;
 const bySeason: SeasonTrigger = { kind: 'season', warm: 20, cold: 30 };
 
 /** Life of the cartridge from the water that reaches it; by season where the plate lacks the figures. */
-function computedLife({ cartridgeTakesG, fadLpm, holdingBar }: DataPlate): SeasonTrigger | WaterTrigger {
-  if (cartridgeTakesG === undefined || fadLpm === undefined) return bySeason;
+function computedLife({ moistureCapacityG, fadLpm, maintainingValveBar }: DataPlate): SeasonTrigger | WaterTrigger {
+  if (moistureCapacityG === undefined || fadLpm === undefined) return bySeason;
   return {
     kind: 'water',
-    takesG: cartridgeTakesG,
+    moistureCapacityG: moistureCapacityG,
     fadLpm,
-    holdingBar: holdingBar ?? HOLDING_BAR,
+    maintainingValveBar: maintainingValveBar ?? HOLDING_BAR,
     warmC: SEPARATOR_C.warm,
     coldC: SEPARATOR_C.cold,
   };
 }
 
-function cartridgeTriggers({ plate, way }: Circumstances): readonly Trigger[] {
-  switch (way('cartridge')) {
+function cartridgeTriggers({ plate, option }: Circumstances): readonly Trigger[] {
+  switch (option('cartridge')) {
     case 'weight':
       return [{ kind: 'condition', check: 'cartridge-weight', limit: 100, unmeasured: computedLife(plate) }];
     case 'monitor':
@@ -125,8 +125,8 @@ export const highPressureTasks: readonly DefaultTask[] = [
     severity: [dampHalves],
     isolation: 'running',
     minutes: 2,
-    how: ({ way }) =>
-      way('tower-idle') === 'drained'
+    how: ({ option }) =>
+      option('tower-idle') === 'drained'
         ? 'Drained and left empty between uses.'
         : 'Kept under pressure between uses; vented only to start and to change.',
     caution: 'Slowly: what comes out comes at full pressure.',
@@ -155,7 +155,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     how: 'Drained warm, the case vented while filling, the charge measured, a new seal on the drain screw.',
     caution: 'Measure the charge rather than trust the glass. Only oil meant for breathing air.',
     because: (given) =>
-      given.way('oil-interval') === 'yearly'
+      given.option('oil-interval') === 'yearly'
         ? 'Yearly.'
         : 'Portable sets 100 h, large pressure-lubricated ones 1,000 h; yearly in any case.',
     kit: kit('breathing-air compressor oil, one charge', 'drain screw seal'),
@@ -220,7 +220,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
         .join(' '),
     caution:
       'Tower proved empty first: the valve after it lets air creep back. A stiff head: never forced; zero proved and drain seen to pass, then this model’s own tool.',
-    because: ({ way }) => cartridgeBecause[way('cartridge')],
+    because: ({ option }) => cartridgeBecause[option('cartridge')],
     kit: kit('purifier cartridge of the tower', 'head O-ring'),
     tools: ['breathing-air grease', 'scale'],
   },
@@ -308,8 +308,8 @@ export const highPressureTasks: readonly DefaultTask[] = [
     isolation: 'running',
     testedBy: ['pressure-settings'],
     minutes: 20,
-    how: ({ way }) =>
-      `${stopHow[way('stop')]} To set: vent, turn a little, close the drains, build up, note where it acts, repeat.`,
+    how: ({ option }) =>
+      `${stopHow[option('stop')]} To set: vent, turn a little, close the drains, build up, note where it acts, repeat.`,
     caution: 'The relief always stays above the stop. Stand aside of its outlet.',
   },
   {

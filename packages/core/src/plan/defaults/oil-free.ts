@@ -62,8 +62,8 @@ export const oilFreeTasks: readonly DefaultTask[] = [
     opens: ['stages'],
     verifiedBy: ['pump-up', 'discharge-temperature'],
     minutes: 60,
-    how: ({ way }) =>
-      way('reeds') === 'cleaned'
+    how: ({ option }) =>
+      option('reeds') === 'cleaned'
         ? 'Cleaned with fine abrasive only; a reed must spring back. Its tiny screw is barely tightened.'
         : 'Renewed. The tiny screw of a reed is barely tightened.',
     caution: 'Unplugged and vented, head cool. Mark how each reed lies before it comes off.',

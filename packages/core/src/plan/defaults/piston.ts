@@ -18,8 +18,8 @@ const isLubricated = ({ plate }: Circumstances) => hasLubricator(plate);
 const isWaterCooled = ({ plate }: Circumstances) => plate.cooling === 'water';
 /** Water-cooled sets have their valves in reach without the head. */
 const opensTheValves = (given: Circumstances) => [isWaterCooled(given) ? 'valves' : 'stages'];
-const isWashed = ({ way }: Circumstances) => way('element') === 'washed';
-const agesByMonth = ({ way }: Circumstances) => way('oil-interval') === 'hours-and-months';
+const isWashed = ({ option }: Circumstances) => option('element') === 'washed';
+const agesByMonth = ({ option }: Circumstances) => option('oil-interval') === 'hours-and-months';
 
 const withTheOil = (given: Circumstances) => [
   hours(500, firstAt(given, 50)),

@@ -1,5 +1,5 @@
 import { isOilLubricated, type DataPlate } from '../../machine/index.js';
-import type { School } from '../school.js';
+import type { PracticeChoice } from '../school.js';
 
 const isPiston = ({ family }: DataPlate) => family === 'piston';
 const isScrew = ({ family }: DataPlate) => family === 'screw';
@@ -7,7 +7,7 @@ const isOilFree = ({ family }: DataPlate) => family === 'piston-oil-free';
 const isHighPressure = ({ family }: DataPlate) => family === 'high-pressure';
 
 /** Where practice knows more than one way. Each way has its followers; none of them is wrong everywhere. */
-export const defaultSchools: readonly School[] = [
+export const defaultPractices: readonly PracticeChoice[] = [
   {
     code: 'break-in',
     name: 'First oil change',

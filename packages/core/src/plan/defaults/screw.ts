@@ -32,7 +32,7 @@ function separatorHours({ motor, separatorElement }: DataPlate): number {
   return separatorLife[separatorElement ?? 'spin-on'];
 }
 
-function separatorWords({ motor, separatorElement }: DataPlate): string {
+function separatorText({ motor, separatorElement }: DataPlate): string {
   if (motor === 'diesel') return 'On portables 1,500 h.';
   if (separatorElement === 'vessel') return 'An element in a vessel, 4,000 h.';
   return separatorElement === 'spin-on'
@@ -54,7 +54,7 @@ export const screwTasks: readonly DefaultTask[] = [
     station: 'oil-filter',
     action: 'replace',
     triggers: [hours(150)],
-    when: ({ way }) => way('break-in') === 'break-in',
+    when: ({ option }) => option('break-in') === 'break-in',
     once: true,
     covers: ['oil-filter'],
     isolation: 'isolated-and-vented',
@@ -162,8 +162,8 @@ export const screwTasks: readonly DefaultTask[] = [
     name: 'New separator element',
     station: 'separator',
     action: 'replace',
-    triggers: ({ plate, way }) =>
-      way('separator') === 'pressure-drop'
+    triggers: ({ plate, option }) =>
+      option('separator') === 'pressure-drop'
         ? [{ kind: 'condition', check: 'separator-drop', limit: 1 }, hours(8000)]
         : [hours(separatorHours(plate)), { kind: 'condition', check: 'separator-drop', limit: 0.8 }],
     isolation: 'isolated-and-vented',
@@ -172,10 +172,10 @@ export const screwTasks: readonly DefaultTask[] = [
     minutes: 60,
     how: `${spinOn} a quarter turn for a spin-on). About 1 % more energy for every 0.14 bar across it.`,
     caution: opensTheVessel,
-    because: ({ plate, way }) =>
-      way('separator') === 'pressure-drop'
+    because: ({ plate, option }) =>
+      option('separator') === 'pressure-drop'
         ? 'When the drop across it nears 1 bar; at 8,000 h in any case.'
-        : `${separatorWords(plate)} Or 0.8 bar across it. That is a guess: manual or label say 1,500 to 8,000 h, enter theirs.`,
+        : `${separatorText(plate)} Or 0.8 bar across it. That is a guess: manual or label say 1,500 to 8,000 h, enter theirs.`,
     kit: kit('separator element', 'vessel gasket'),
   },
   {

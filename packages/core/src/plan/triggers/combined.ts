@@ -1,6 +1,6 @@
 import { comesBefore, RANK, withoutPoint } from '../judged.js';
 import { earlier, later } from '../moments.js';
-import { sayHours, sayStep } from '../say-figures.js';
+import { formatHours, formatCalendarInterval } from '../say-figures.js';
 import type { CalendarTrigger, HoursTrigger } from './intervals.js';
 import type { ConditionTrigger } from './measured.js';
 import { triggerKind } from './trigger-kind.js';
@@ -22,7 +22,7 @@ const notBefore = triggerKind<NotBeforeTrigger>({
   ],
   usual: () => ({ floor: { kind: 'hours', every: 500 } }),
   text({ trigger, floor }, _say, inner) {
-    const least = floor.kind === 'hours' ? sayHours(floor.every) : sayStep(floor.every);
+    const least = floor.kind === 'hours' ? formatHours(floor.every) : formatCalendarInterval(floor.every);
     return `${inner.text(trigger)}, not before ${least}`;
   },
   /** Due at the later of the two. A floor that cannot be told does not hold anything back. */

@@ -1,6 +1,6 @@
 import type { StartingPoint } from '../due-point.js';
 import type { AnyTrigger, JudgedTrigger, Moment, TaskTerms } from '../judged.js';
-import { sayStored, type SayQuantity } from '../say-figures.js';
+import { formatStored, type FormatQuantity } from '../say-figures.js';
 import { combinedTriggers } from './combined.js';
 import { intervalTriggers } from './intervals.js';
 import { measuredTriggers } from './measured.js';
@@ -33,13 +33,13 @@ export function triggerModuleOf({ kind }: AnyTrigger, kinds: TriggerKinds = ours
 }
 
 /** When a trigger makes its task due, in words that follow the name of the task. */
-export function sayTrigger(
+export function describeTrigger(
   trigger: AnyTrigger,
-  say: SayQuantity = sayStored,
+  format: FormatQuantity = formatStored,
   kinds: TriggerKinds = ours,
 ): string {
-  const text = (one: AnyTrigger) => sayTrigger(one, say, kinds);
-  return triggerModuleOf(trigger, kinds).text(trigger, say, { text });
+  const text = (one: AnyTrigger) => describeTrigger(one, format, kinds);
+  return triggerModuleOf(trigger, kinds).text(trigger, format, { text });
 }
 
 /** Judges a trigger at a moment. */

@@ -1,8 +1,8 @@
-import type { CalendarStep } from '../../basics/index.js';
+import type { CalendarInterval } from '../../basics/index.js';
 import { formatFigure } from '../../quantities/index.js';
 import { calendarDuePoint, hoursDuePoint, milestoneDuePoint } from '../due-point.js';
 import { judgeDayPoint, judgeHoursPoint, withoutPoint } from '../judged.js';
-import { sayHours, sayStep } from '../say-figures.js';
+import { formatHours, formatCalendarInterval } from '../say-figures.js';
 import { roundHours, scaleStep, triggerKind, triggerLimits } from './trigger-kind.js';
 
 const [leastHours, mostHours] = triggerLimits.hours;
@@ -51,8 +51,8 @@ const hours = triggerKind<HoursTrigger>({
   ],
   usual: () => ({ every: 500 }),
   text({ every, first }) {
-    const said = `every ${sayHours(every)}`;
-    return first === undefined ? said : `first at ${sayHours(first)}, then ${said}`;
+    const again = `every ${formatHours(every)}`;
+    return first === undefined ? again : `first at ${formatHours(first)}, then ${again}`;
   },
   judge(trigger, task, start, moment) {
     if (start === null) return withoutPoint(trigger, 'no-start');
@@ -66,9 +66,9 @@ const hours = triggerKind<HoursTrigger>({
 /** Due every so many months or days. */
 export interface CalendarTrigger {
   readonly kind: 'calendar';
-  readonly every: CalendarStep;
+  readonly every: CalendarInterval;
   /** The first time only, counted from commissioning. */
-  readonly first?: CalendarStep | undefined;
+  readonly first?: CalendarInterval | undefined;
   /** Days before the date from which the task counts as nearing; default a tenth, at least 7 days. */
   readonly nearing?: number | undefined;
 }
@@ -90,8 +90,8 @@ const calendar = triggerKind<CalendarTrigger>({
   ],
   usual: () => ({ every: { months: 12 } }),
   text({ every, first }) {
-    const said = `every ${sayStep(every)}`;
-    return first === undefined ? said : `first after ${sayStep(first)}, then ${said}`;
+    const again = `every ${formatCalendarInterval(every)}`;
+    return first === undefined ? again : `first after ${formatCalendarInterval(first)}, then ${again}`;
   },
   judge(trigger, task, start, moment) {
     if (start === null) return withoutPoint(trigger, 'no-start');

@@ -2,7 +2,7 @@ import { checkByCode, checksFor, type CheckDefinition } from '../../checks/index
 import type { DataPlate } from '../../machine/index.js';
 import { conditionFound, NEARING_SHARE } from '../condition.js';
 import { judgeHoursPoint, withoutPoint } from '../judged.js';
-import { sayLimit } from '../say-figures.js';
+import { formatLimit } from '../say-figures.js';
 import type { CalendarTrigger, HoursTrigger } from './intervals.js';
 import { triggerKind } from './trigger-kind.js';
 import type { SeasonTrigger, WaterTrigger } from './wear.js';
@@ -54,8 +54,8 @@ const condition = triggerKind<ConditionTrigger>({
     },
   ],
   usual: (plate) => ({ check: limitChecks(plate)[0]?.code }),
-  text: (trigger, say, inner) =>
-    `when ${sayLimit(trigger, say)}${trigger.unmeasured === undefined ? '' : `; until measured ${inner.text(trigger.unmeasured)}`}`,
+  text: (trigger, format, inner) =>
+    `when ${formatLimit(trigger, format)}${trigger.unmeasured === undefined ? '' : `; until measured ${inner.text(trigger.unmeasured)}`}`,
   // What is measured can speak for a machine whose history nobody knows.
   judge(trigger, task, start, moment, inner) {
     const doneHours = start?.doneAt === null || start === null ? null : start.hours;
@@ -69,14 +69,14 @@ const condition = triggerKind<ConditionTrigger>({
     const { share, latestHours } = found;
     if (found.known === 'point') {
       if (moment.hours === null) return { ...withoutPoint(trigger, 'hours-unknown'), used: share, found };
-      const way = { ...found, ...wayTo(found.due, share, latestHours, moment.hours) };
-      return { ...judgeHoursPoint(trigger, task, start, way, moment), found };
+      const option = { ...found, ...wayTo(found.due, share, latestHours, moment.hours) };
+      return { ...judgeHoursPoint(trigger, task, start, option, moment), found };
     }
     // No trend yet: the rest of the way takes its share of the life by the rule.
     if (rule?.axis === 'hours' && rule.span !== null && moment.hours !== null) {
       const due = latestHours + Math.max(0, 1 - share) * rule.span;
-      const way = { due, span: rule.span, ...wayTo(due, share, latestHours, moment.hours) };
-      return { ...judgeHoursPoint(trigger, task, start, way, moment), found };
+      const option = { due, span: rule.span, ...wayTo(due, share, latestHours, moment.hours) };
+      return { ...judgeHoursPoint(trigger, task, start, option, moment), found };
     }
     const state = share >= NEARING_SHARE ? 'nearing' : 'fresh';
     return { ...withoutPoint(trigger, found.why, state), used: share, found };

@@ -1,8 +1,8 @@
-import type { CalendarStep } from '../../basics/index.js';
+import type { CalendarInterval } from '../../basics/index.js';
 import type { DataPlate } from '../../machine/index.js';
 import type { StartingPoint } from '../due-point.js';
 import type { AnyTrigger, JudgedTrigger, Moment, TaskTerms } from '../judged.js';
-import type { SayQuantity } from '../say-figures.js';
+import type { FormatQuantity } from '../say-figures.js';
 
 /** Bounds that stand beside what they bound: forms, contract and plan file go by them. */
 export const triggerLimits = {
@@ -70,7 +70,7 @@ export interface TriggerModule<Trigger extends AnyTrigger = AnyTrigger> {
   /** What is usual, where a form begins with it. */
   usual(plate: DataPlate): object;
   /** When it makes its task due, in words that follow the name of the task. */
-  text(trigger: Trigger, say: SayQuantity, inner: Pick<Inner, 'text'>): string;
+  text(trigger: Trigger, format: FormatQuantity, inner: Pick<Inner, 'text'>): string;
   judge(
     trigger: Trigger,
     task: TaskTerms,
@@ -97,7 +97,7 @@ export function roundHours(hours: number): number {
 }
 
 /** Half a month has no end of month to keep to: what is no whole month is counted in days. */
-export function scaleStep(step: CalendarStep, factor: number): CalendarStep {
+export function scaleStep(step: CalendarInterval, factor: number): CalendarInterval {
   if (factor === 1) return step;
   if ('days' in step) return { days: Math.max(1, Math.round(step.days * factor)) };
   const months = step.months * factor;

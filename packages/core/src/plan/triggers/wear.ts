@@ -7,7 +7,7 @@ import {
   type Moment,
   type TaskTerms,
 } from '../judged.js';
-import { sayHours } from '../say-figures.js';
+import { formatHours } from '../say-figures.js';
 import { cartridgeHoursAt, USUAL_WARM_MONTHS, wornPoint, type SeasonLives } from '../season-wear.js';
 import { roundHours, triggerKind, triggerLimits, type TriggerField } from './trigger-kind.js';
 
@@ -70,7 +70,7 @@ const season = triggerKind<SeasonTrigger>({
     warmMonths,
   ],
   usual: () => ({ warm: 20, cold: 30 }),
-  text: ({ warm, cold }) => `${sayHours(warm)} warm, ${sayHours(cold)} cold`,
+  text: ({ warm, cold }) => `${formatHours(warm)} warm, ${formatHours(cold)} cold`,
   judge(trigger, task, start, moment) {
     const { warm, cold, warmMonths: months = USUAL_WARM_MONTHS } = trigger;
     return judgeLives(trigger, { warm, cold, warmMonths: months }, task, start, moment);
@@ -86,11 +86,11 @@ const season = triggerKind<SeasonTrigger>({
 export interface WaterTrigger {
   readonly kind: 'water';
   /** Water that the cartridge takes up, g. */
-  readonly takesG: number;
+  readonly moistureCapacityG: number;
   /** Free air delivered, L/min. */
   readonly fadLpm: number;
   /** Pressure at the last separator: what the holding valve keeps, bar gauge. */
-  readonly holdingBar: number;
+  readonly maintainingValveBar: number;
   /** Temperature of the last separator in the warm season and in the cold one, °C. */
   readonly warmC: number;
   readonly coldC: number;
@@ -115,7 +115,7 @@ const water = triggerKind<WaterTrigger>({
   name: 'Water taken up',
   fields: [
     {
-      name: 'takesG',
+      name: 'moistureCapacityG',
       as: 'figure',
       label: 'The cartridge takes up',
       unit: 'g',
@@ -133,7 +133,7 @@ const water = triggerKind<WaterTrigger>({
       about: 'Free air delivered, L/min.',
     },
     {
-      name: 'holdingBar',
+      name: 'maintainingValveBar',
       as: 'figure',
       label: 'Holding pressure',
       unit: 'bar',
@@ -161,14 +161,14 @@ const water = triggerKind<WaterTrigger>({
     },
     warmMonths,
   ],
-  usual: ({ fadLpm, holdingBar, cartridgeTakesG: takesG }) => ({
+  usual: ({ fadLpm, maintainingValveBar, moistureCapacityG: moistureCapacityG }) => ({
     fadLpm,
-    holdingBar,
-    takesG,
+    maintainingValveBar,
+    moistureCapacityG,
     warmC: 32,
     coldC: 18,
   }),
-  text: ({ takesG }, say) => `when ${say(takesG, 'mass')} of water are taken up`,
+  text: ({ moistureCapacityG }, format) => `when ${format(moistureCapacityG, 'mass')} of water are taken up`,
   judge: (trigger, task, start, moment) => judgeLives(trigger, livesOf(trigger), task, start, moment),
 });
 

@@ -20,7 +20,7 @@ const BEFORE_SPACES = new Set([
   'cool',
 ]);
 
-const said: Readonly<Record<string, string>> = {
+const answerText: Readonly<Record<string, string>> = {
   passes: 'opened, air passes',
   silent: 'silent',
   'found-empty': 'opened, found empty',
@@ -58,7 +58,7 @@ const isolate = stepKind<IsolateBody>({
   text({ step, confirmed, tile, answer, needle, pressureBar, provedBy }, names) {
     const place = tile === undefined ? '' : ` (${names.isolationTile(step, tile)})`;
     const parts = [
-      answer === undefined ? '' : (said[answer] ?? ''),
+      answer === undefined ? '' : (answerText[answer] ?? ''),
       needle === undefined ? '' : (needleSaid[needle] ?? ''),
       pressureBar === undefined ? '' : `${pressureBar} bar`,
     ].filter(Boolean);
@@ -91,19 +91,19 @@ function stepsBefore({ scope }: RestartBody, plate: DataPlate) {
 }
 
 /** The joints were looked at under full working pressure. */
-export interface TightBody {
+export interface LeakCheckBody {
   readonly kind: 'tight';
   readonly tight: boolean;
-  readonly words?: string | undefined;
+  readonly text?: string | undefined;
 }
 
-const tight = stepKind<TightBody>({
+const tight = stepKind<LeakCheckBody>({
   kind: 'tight',
-  fields: { tight: 'flag', words: 'text?' },
+  fields: { tight: 'flag', text: 'text?' },
   text: (body) =>
     body.tight
       ? 'Joints tight under pressure'
-      : `It leaks${body.words === undefined ? '' : `: ${body.words}`}`,
+      : `It leaks${body.text === undefined ? '' : `: ${body.text}`}`,
 });
 
 export const isolatingSteps = [isolate, restart, tight] as const;

@@ -7,14 +7,14 @@ export interface SignBody {
   /** Strokes of the signature in a box 300 by 100: `x,y x,y;x,y …` */
   readonly strokes?: string | undefined;
   /** Left out of service: who was told. */
-  readonly told?: string | undefined;
+  readonly informed?: string | undefined;
 }
 
 const sign = stepKind<SignBody>({
   kind: 'sign',
-  fields: { name: 'text', strokes: 'text?', told: 'text?' },
-  text: ({ name, told }) =>
-    `Signed for by ${name}${told === undefined ? '' : `, left out of service, told to ${told}`}`,
+  fields: { name: 'text', strokes: 'text?', informed: 'text?' },
+  text: ({ name, informed }) =>
+    `Signed for by ${name}${informed === undefined ? '' : `, left out of service, told to ${informed}`}`,
 });
 
 /** The unit is left for another day. */

@@ -13,11 +13,11 @@ export abstract class FactColumns {
 }
 
 /** A fact of one compressor. */
-export abstract class UnitFactColumns extends FactColumns {
+export abstract class CompressorFactColumns extends FactColumns {
   @Column({ name: 'compressor_id', type: 'text' }) compressorId: string;
 }
 
 /** A fact that may stand in the place of another that was wrong. */
-export abstract class CorrectingFactColumns extends UnitFactColumns {
+export abstract class CorrectingFactColumns extends CompressorFactColumns {
   @Column({ type: 'text', nullable: true }) corrects: string | null;
 }

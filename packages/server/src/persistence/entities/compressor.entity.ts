@@ -2,7 +2,7 @@ import { facts } from '@entretien/core/facts';
 import { FactTable } from './fact-table.js';
 import type { DataPlate } from '@entretien/core/machine';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
-import { FactColumns, UnitFactColumns } from './columns.js';
+import { FactColumns, CompressorFactColumns } from './columns.js';
 
 /** A compressor as it was registered; its plate of any later day follows from its changes. */
 @FactTable(facts.compressor)
@@ -16,7 +16,7 @@ export type PlateFields = { [Field in keyof DataPlate]?: DataPlate[Field] | null
 @FactTable(facts.plateChange)
 @Entity('plate_change')
 @Index('plate_change_by_unit', ['compressorId', 'changedAt'])
-export class PlateChangeEntity extends UnitFactColumns {
+export class PlateChangeEntity extends CompressorFactColumns {
   @Column({ name: 'changed_at', type: 'integer' }) changedAt: number;
   @Column({ type: 'simple-json' }) changes: PlateFields;
 }

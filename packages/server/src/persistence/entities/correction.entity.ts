@@ -1,13 +1,13 @@
 import { facts } from '@entretien/core/facts';
 import { FactTable } from './fact-table.js';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
-import { UnitFactColumns } from './columns.js';
+import { CompressorFactColumns } from './columns.js';
 
 /** A fact was wrong, and has no other in its place. */
 @FactTable(facts.withdrawal)
 @Entity('withdrawal')
 @Index('withdrawal_by_unit', ['compressorId'])
-export class WithdrawalEntity extends UnitFactColumns {
+export class WithdrawalEntity extends CompressorFactColumns {
   @Column({ name: 'fact_id', type: 'text' }) factId: string;
   @Column({ type: 'text' }) reason: string;
 }

@@ -4,12 +4,12 @@ import { Column, Entity, Index } from 'typeorm';
 import { CorrectingFactColumns } from './columns.js';
 
 /** A task was put off, with the reason, until a limit. */
-@FactTable(facts.putOff)
+@FactTable(facts.deferral)
 @Entity('put_off')
-@Index('put_off_by_unit', ['compressorId', 'putOffAt'])
-export class PutOffEntity extends CorrectingFactColumns {
+@Index('put_off_by_unit', ['compressorId', 'deferredAt'])
+export class DeferralEntity extends CorrectingFactColumns {
   @Column({ type: 'text' }) task: string;
-  @Column({ name: 'put_off_at', type: 'integer' }) putOffAt: number;
+  @Column({ name: 'put_off_at', type: 'integer' }) deferredAt: number;
   @Column({ type: 'text' }) reason: string;
   @Column({ name: 'until_hours', type: 'real', nullable: true }) untilHours: number | null;
   @Column({ name: 'until_on', type: 'text', nullable: true }) untilOn: string | null;

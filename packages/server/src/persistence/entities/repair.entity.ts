@@ -3,13 +3,13 @@ import { FactTable } from './fact-table.js';
 import type { StepOutcome } from '@entretien/contracts';
 import type { EntryKind, RepairKind } from '@entretien/core/repairs';
 import { Column, Entity, Index } from 'typeorm';
-import { UnitFactColumns } from './columns.js';
+import { CompressorFactColumns } from './columns.js';
 
 /** A fault that was found, or something that was changed on purpose. */
 @FactTable(facts.repair)
 @Entity('repair')
 @Index('repair_by_unit', ['compressorId', 'foundAt'])
-export class RepairEntity extends UnitFactColumns {
+export class RepairEntity extends CompressorFactColumns {
   @Column({ type: 'text' }) kind: RepairKind;
   @Column({ name: 'found_at', type: 'integer' }) foundAt: number;
   @Column({ type: 'text' }) found: string;
@@ -20,11 +20,11 @@ export class RepairEntity extends UnitFactColumns {
 @FactTable(facts.repairEntry)
 @Entity('repair_entry')
 @Index('repair_entry_by_repair', ['repairId', 'at'])
-export class RepairEntryEntity extends UnitFactColumns {
+export class RepairEntryEntity extends CompressorFactColumns {
   @Column({ name: 'repair_id', type: 'text' }) repairId: string;
   @Column({ type: 'text' }) kind: EntryKind;
   @Column({ name: 'at', type: 'integer' }) at: number;
-  @Column({ type: 'text' }) words: string;
+  @Column({ type: 'text' }) text: string;
   @Column({ type: 'real', nullable: true }) minutes: number | null;
   @Column({ type: 'real', nullable: true }) count: number | null;
   @Column({ type: 'text', nullable: true }) part: string | null;
@@ -43,7 +43,7 @@ export class RepairEntryEntity extends UnitFactColumns {
 @FactTable(facts.repairStep)
 @Entity('repair_step')
 @Index('repair_step_by_unit', ['compressorId', 'doneAt'])
-export class RepairStepEntity extends UnitFactColumns {
+export class RepairStepEntity extends CompressorFactColumns {
   @Column({ name: 'repair_id', type: 'text' }) repairId: string;
   @Column({ type: 'text' }) kind: 'isolate' | 'restart';
   @Column({ name: 'done_at', type: 'integer' }) doneAt: number;

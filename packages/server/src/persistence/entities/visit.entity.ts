@@ -1,9 +1,9 @@
 import { facts } from '@entretien/core/facts';
 import { FactTable } from './fact-table.js';
-import type { PlannedUnit, StepOutcome } from '@entretien/contracts';
+import type { PlannedCompressor, StepOutcome } from '@entretien/contracts';
 import type { StepKind } from '@entretien/core/visit';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
-import { FactColumns, UnitFactColumns } from './columns.js';
+import { FactColumns, CompressorFactColumns } from './columns.js';
 
 /** A visit as it was planned. */
 @FactTable(facts.visit)
@@ -12,7 +12,7 @@ import { FactColumns, UnitFactColumns } from './columns.js';
 export class VisitEntity extends FactColumns {
   @Column({ name: 'site_id', type: 'text' }) siteId: string;
   @Column({ name: 'planned_on', type: 'text' }) plannedOn: string;
-  @Column({ type: 'simple-json' }) units: PlannedUnit[];
+  @Column({ type: 'simple-json' }) units: PlannedCompressor[];
 }
 
 /** Something that happened on one unit of a visit. */
@@ -20,7 +20,7 @@ export class VisitEntity extends FactColumns {
 @Entity('visit_step')
 @Index('visit_step_by_visit', ['visitId', 'compressorId', 'doneAt'])
 @Index('visit_step_of_isolation', ['compressorId', 'doneAt'], { where: `"kind" IN ('isolate', 'restart')` })
-export class VisitStepEntity extends UnitFactColumns {
+export class VisitStepEntity extends CompressorFactColumns {
   @Column({ name: 'visit_id', type: 'text' }) visitId: string;
   @Column({ type: 'text' }) kind: StepKind;
   @Column({ name: 'done_at', type: 'integer' }) doneAt: number;

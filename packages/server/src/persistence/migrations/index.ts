@@ -5,6 +5,7 @@ import { PlansInFull1764288000000 } from './1764288000000-plans-in-full.js';
 import { Visits1764374400000 } from './1764374400000-visits.js';
 import { Spine1764460800000 } from './1764460800000-spine.js';
 import { Isolation1764547200000 } from './1764547200000-isolation.js';
+import { NamesOfToday1764633600000 } from './1764633600000-names-of-today.js';
 
 /** Everything that was ever done to the tables, in its order. */
 export const migrations = [
@@ -15,4 +16,5 @@ export const migrations = [
   Visits1764374400000,
   Spine1764460800000,
   Isolation1764547200000,
+  NamesOfToday1764633600000,
 ];

@@ -1,7 +1,7 @@
 import { Box, MenuItem, TextField } from '@mui/material';
 import { Suspense } from 'react';
 import { Navigate, NavLink, useLocation, useNavigate, useParams } from 'react-router';
-import { Waiting } from '../../parts/States.js';
+import { LoadingSkeleton } from '../../parts/States.js';
 import { benches } from './benches.js';
 
 /** Calculators, each with its picture: what they start from stands in the address. */
@@ -50,7 +50,7 @@ export function Bench() {
       <Suspense
         fallback={
           <Box sx={{ px: 2 }}>
-            <Waiting />
+            <LoadingSkeleton />
           </Box>
         }
       >

@@ -1,7 +1,7 @@
 import { Box, Button, Collapse, Typography } from '@mui/material';
 import { useId, useState, type ReactNode } from 'react';
 import type { BenchAddress } from './use-bench.js';
-import { UnitPicker } from './UnitPicker.js';
+import { CompressorPicker } from './UnitPicker.js';
 
 interface FrameProps {
   readonly title: string;
@@ -46,7 +46,7 @@ export function BenchFrame({ title, address, inputs, children, formula, save }: 
         <Typography variant="h2" component="h1">
           {title}
         </Typography>
-        <UnitPicker address={address} />
+        <CompressorPicker address={address} />
         {inputs}
         {save}
       </Box>

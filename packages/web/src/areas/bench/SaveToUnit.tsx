@@ -24,7 +24,7 @@ interface SaveProps {
 }
 
 /** Saves what the bench found as measurements of the unit, once. */
-export function SaveToUnit({ unit, measurements, refusal }: SaveProps) {
+export function SaveToCompressor({ unit, measurements, refusal }: SaveProps) {
   const client = useQueryClient();
   const [saved, setSaved] = useState<string | null>(null);
   const attempt = useAttempt();

@@ -26,14 +26,14 @@ export function TwoScales({ kind, value, typed }: ScalesProps) {
       figure,
       x: place(toStored(figure, kind, unit)),
     }));
-  const said = (unit: typeof above) =>
+  const given = (unit: typeof above) =>
     `${formatFigure(fromStored(value, kind, unit), { figures: 4 })} ${unit.label}`;
   return (
     <Box
       component="svg"
       viewBox={`0 0 ${WIDTH} 92`}
       role="img"
-      aria-label={`${said(above)} and ${said(below)} on one rule`}
+      aria-label={`${given(above)} and ${given(below)} on one rule`}
       sx={{
         width: '100%',
         maxWidth: 760,

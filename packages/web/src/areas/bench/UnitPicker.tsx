@@ -4,7 +4,7 @@ import { useFleet } from '../../data/queries.js';
 import type { BenchAddress } from './use-bench.js';
 
 /** The unit that a bench starts from and saves to; none is fine. */
-export function UnitPicker({ address }: { readonly address: BenchAddress }) {
+export function CompressorPicker({ address }: { readonly address: BenchAddress }) {
   const [isAsked, setIsAsked] = useState(false);
   const { units } = useFleet({ all: isAsked });
   const { unit, setText } = address;

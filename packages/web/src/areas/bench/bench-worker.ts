@@ -3,19 +3,19 @@ import type { WorkerAnswer, WorkerRequest } from './worker-messages.js';
 
 /** Long reckoning away from the page: tells how far it is, then the result. */
 self.addEventListener('message', ({ data }: MessageEvent<WorkerRequest>) => {
-  const tell = (answer: WorkerAnswer) => self.postMessage(answer);
+  const report = (answer: WorkerAnswer) => self.postMessage(answer);
   if (data.kind === 'year') {
     const run = waterYear(data.input);
     for (;;) {
       const next = run.next();
-      if (next.done) return tell({ kind: 'done', result: { kind: 'year', outcome: next.value } });
-      tell({ kind: 'progress', share: next.value });
+      if (next.done) return report({ kind: 'done', result: { kind: 'year', outcome: next.value } });
+      report({ kind: 'progress', share: next.value });
     }
   }
   const search = searchCascade(data.job);
   for (;;) {
     const next = search.next();
-    if (next.done) return tell({ kind: 'done', result: { kind: 'cascade', best: next.value } });
-    tell({ kind: 'progress', share: next.value.share });
+    if (next.done) return report({ kind: 'done', result: { kind: 'cascade', best: next.value } });
+    report({ kind: 'progress', share: next.value.share });
   }
 });

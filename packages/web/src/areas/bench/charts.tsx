@@ -40,7 +40,7 @@ export interface Curve {
 
 interface CurveChartProps {
   /** The picture in words, with its figures. */
-  readonly words: string;
+  readonly text: string;
   readonly curves: readonly Curve[];
   /** A point that stands out. */
   readonly mark?: CurvePoint | undefined;
@@ -53,12 +53,12 @@ function titled(text: string, tokens: Tokens) {
 }
 
 /** Curves over one axis, and where we are on them. */
-export function CurveChart({ words, curves, mark, xTitle, yTitle }: CurveChartProps) {
+export function CurveChart({ text, curves, mark, xTitle, yTitle }: CurveChartProps) {
   const tokens = useTokens();
   return (
     <Line
       role="img"
-      aria-label={words}
+      aria-label={text}
       data={{
         datasets: [
           ...curves.map(({ name, points, ink, isDashed }) => ({
@@ -103,8 +103,8 @@ export function CurveChart({ words, curves, mark, xTitle, yTitle }: CurveChartPr
   );
 }
 
-interface LadderChartProps {
-  readonly words: string;
+interface InterstageChartProps {
+  readonly text: string;
   /** A label for each rung, several lines. */
   readonly labels: readonly (readonly string[])[];
   readonly expected: readonly number[];
@@ -119,13 +119,13 @@ interface LadderChartProps {
 const BAND = 0.08;
 
 /** Pressure stage by stage, on a scale on which equal ratios are a straight line. */
-export function LadderChart({ words, labels, expected, measured, off, unit }: LadderChartProps) {
+export function InterstageChart({ text, labels, expected, measured, off, unit }: InterstageChartProps) {
   const tokens = useTokens();
   const quiet = { pointRadius: 0, pointHitRadius: 0, borderColor: 'transparent' } as const;
   return (
     <Line
       role="img"
-      aria-label={words}
+      aria-label={text}
       data={{
         labels: labels.map((lines) => [...lines]),
         datasets: [
@@ -192,7 +192,7 @@ export function LadderChart({ words, labels, expected, measured, off, unit }: La
 }
 
 interface MonthsChartProps {
-  readonly words: string;
+  readonly text: string;
   readonly labels: readonly string[];
   readonly bars: readonly number[];
   readonly barTitle: string;
@@ -202,13 +202,13 @@ interface MonthsChartProps {
 }
 
 /** A year by its months: bars, and a line on a scale of its own. */
-export function MonthsChart({ words, labels, bars, barTitle, line, lineTitle }: MonthsChartProps) {
+export function MonthsChart({ text, labels, bars, barTitle, line, lineTitle }: MonthsChartProps) {
   const tokens = useTokens();
   return (
     <Mixed
       type="bar"
       role="img"
-      aria-label={words}
+      aria-label={text}
       data={{
         labels: [...labels],
         datasets: [
@@ -265,7 +265,7 @@ export function MonthsChart({ words, labels, bars, barTitle, line, lineTitle }: 
 }
 
 interface VesselsChartProps {
-  readonly words: string;
+  readonly text: string;
   readonly labels: readonly string[];
   readonly before: readonly number[];
   readonly after: readonly number[];
@@ -273,13 +273,13 @@ interface VesselsChartProps {
 }
 
 /** Banks and cylinders, before and after. */
-export function VesselsChart({ words, labels, before, after, unit }: VesselsChartProps) {
+export function VesselsChart({ text, labels, before, after, unit }: VesselsChartProps) {
   const tokens = useTokens();
   const bar = { barPercentage: 0.9, categoryPercentage: 0.75 };
   return (
     <Bar
       role="img"
-      aria-label={words}
+      aria-label={text}
       data={{
         labels: [...labels],
         datasets: [

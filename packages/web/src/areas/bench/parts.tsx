@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import type { Verdict } from '@entretien/core/checks';
 import { Suspense, type ReactNode } from 'react';
 import { Figure } from '../../parts/Figure.js';
-import { Waiting } from '../../parts/States.js';
+import { LoadingSkeleton } from '../../parts/States.js';
 import { VerdictMark, verdictColour } from '../../parts/VerdictMark.js';
 
 interface AnswerProps {
@@ -34,7 +34,7 @@ export function Picture({
 }) {
   return (
     <Box sx={{ height, mb: 1 }}>
-      <Suspense fallback={<Waiting lines={6} />}>{children}</Suspense>
+      <Suspense fallback={<LoadingSkeleton lines={6} />}>{children}</Suspense>
     </Box>
   );
 }
@@ -87,9 +87,9 @@ export function Figures({ items }: { readonly items: readonly BenchFigure[] }) {
 }
 
 /** A large number with its unit apart, from a text like "12.3 bar". */
-export function figureOf(name: string, said: string, note?: string): BenchFigure {
-  const gap = said.indexOf(' ');
+export function figureOf(name: string, text: string, note?: string): BenchFigure {
+  const gap = text.indexOf(' ');
   return gap < 0
-    ? { name, value: said, note }
-    : { name, value: said.slice(0, gap), unit: said.slice(gap + 1), note };
+    ? { name, value: text, note }
+    : { name, value: text.slice(0, gap), unit: text.slice(gap + 1), note };
 }

@@ -5,7 +5,7 @@ import type { FieldDefinition } from '@entretien/core/checks';
 import { formatQuantity, fromStored, unitByCode, type QuantityKind } from '@entretien/core/quantities';
 import { useEffect, useState } from 'react';
 import { usePreferences } from '../../app/preferences.js';
-import { useSites, useUnit } from '../../data/queries.js';
+import { useSites, useCompressor } from '../../data/queries.js';
 import { readTexts, type CheckTexts } from '../../parts/checks/check-entries.js';
 
 /** Longest text that a field puts into the address. */
@@ -31,11 +31,11 @@ export function useBenchAddress(): BenchAddress {
     const address = `${window.location.pathname}${query === '' ? '' : `?${query}`}`;
     window.history.replaceState(window.history.state, '', address);
   }, [texts]);
-  const unitId = texts['unit'];
-  const unit = useUnit(unitId);
+  const compressorId = texts['unit'];
+  const unit = useCompressor(compressorId);
   const { data: sites = [] } = useSites();
   const setTexts = (more: CheckTexts) => setState((before) => withTexts(before, more));
-  const known = unitId === undefined ? undefined : unit.data;
+  const known = compressorId === undefined ? undefined : unit.data;
   const site = known && sites.find(({ id }) => id === known.siteId);
   return {
     texts,
@@ -67,7 +67,7 @@ export function useBenchValues(fields: readonly FieldDefinition[], { texts, unit
 }
 
 /** Writes quantities in the units that the person reads in. */
-export function useSay(): (value: number, kind: QuantityKind) => string {
+export function useFormat(): (value: number, kind: QuantityKind) => string {
   const units = usePreferences((preferences) => preferences.units);
   return (value, kind) => {
     const { figure, unit } = formatQuantity(value, kind, unitByCode(kind, units[kind]));

@@ -1,5 +1,5 @@
 import type { BestCascade, CascadeJob, WaterYear, WaterYearInput } from '@entretien/core/air';
-import type { Outcome } from '@entretien/core/basics';
+import type { Result } from '@entretien/core/basics';
 
 /** What the worker is asked. */
 export type WorkerRequest =
@@ -7,7 +7,7 @@ export type WorkerRequest =
   | { readonly kind: 'cascade'; readonly job: CascadeJob };
 
 export type WorkerResult =
-  | { readonly kind: 'year'; readonly outcome: Outcome<WaterYear> }
+  | { readonly kind: 'year'; readonly outcome: Result<WaterYear> }
   | { readonly kind: 'cascade'; readonly best: BestCascade };
 
 /** What it tells. */

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { figureFont } from '../../app/theme.js';
 import { Figure } from '../../parts/Figure.js';
 import { toLocalText } from '../../parts/WhenField.js';
-import { sayMark } from '../../parts/say-mark.js';
+import { describeMark } from '../../parts/say-mark.js';
 
 interface RowsProps {
   readonly result: ImportResultView;
@@ -31,7 +31,7 @@ export function ImportRows({ result, timeZone, leaveOut, onLeaveOut, isSending, 
     <Box sx={{ mt: 2 }}>
       <Stack direction={{ xs: 'column', sm: 'row' }} sx={{ gap: 2, alignItems: { sm: 'center' }, mb: 1 }}>
         <Typography role="status" sx={{ flex: 1 }}>
-          <strong>{sayCounts(result, isDone)}</strong>
+          <strong>{formatCounts(result, isDone)}</strong>
           {result.isCut && ' Not every row is listed below.'}
         </Typography>
         {!isDone && (
@@ -79,8 +79,8 @@ function rank({ outcome, marks }: ImportedRowView): number {
   return 3;
 }
 
-function sayCounts({ stored, known, refused, units, leftOut }: ImportResultView, isDone: boolean): string {
-  const count = (figure: number, words: string) => `${figure.toLocaleString('en')} ${words}`;
+function formatCounts({ stored, known, refused, units, leftOut }: ImportResultView, isDone: boolean): string {
+  const count = (figure: number, text: string) => `${figure.toLocaleString('en')} ${text}`;
   const parts = [
     count(
       stored,
@@ -132,7 +132,7 @@ function Row({ row, timeZone, isDone, isIn, onToggle }: RowProps) {
         variant="body2"
         sx={{ gridColumn: { xs: '2 / -1', md: 'auto' }, minWidth: 0, ...tone(row) }}
       >
-        {say(row)}
+        {format(row)}
       </Typography>
     </Box>
   );
@@ -143,10 +143,10 @@ function tone({ outcome, marks }: ImportedRowView) {
   return marks.length > 0 ? { color: 'notebook.brass', fontWeight: 600 } : { color: 'text.secondary' };
 }
 
-function say({ outcome, marks, reason, text }: ImportedRowView): string {
+function format({ outcome, marks, reason, text }: ImportedRowView): string {
   if (outcome === 'refused') return text === undefined ? `${reason}` : `${reason} The row says: ${text}`;
   if (outcome === 'known') return 'known already';
-  return marks.length > 0 ? `${marks.map(sayMark).join(', ')}. Taken in all the same.` : 'good';
+  return marks.length > 0 ? `${marks.map(describeMark).join(', ')}. Taken in all the same.` : 'good';
 }
 
 const rowLayout = {

@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { postList, sentenceOf } from '../../data/api.js';
 import { refresh, useSites } from '../../data/queries.js';
-import { Waiting } from '../../parts/States.js';
+import { LoadingSkeleton } from '../../parts/States.js';
 import { ImportOptionsForm } from './ImportOptionsForm.js';
 import { ImportRows } from './ImportRows.js';
 import {
@@ -80,7 +80,7 @@ function ImportList() {
     setChosen(chosen && { ...chosen, options });
   };
   // Until the sites are known, so is not the zone: a list read in another would be another list.
-  if (sites.isPending) return <Waiting lines={4} />;
+  if (sites.isPending) return <LoadingSkeleton lines={4} />;
   const missing = chosen ? missingColumns(chosen.options) : [];
   const result = send.data;
   return (

@@ -5,7 +5,7 @@ import { useSearchParams } from 'react-router';
 import { useLogbook } from '../../data/logbook.js';
 import { useSites } from '../../data/queries.js';
 import { Entries } from '../../parts/Entries.js';
-import { Empty, Failed, Waiting } from '../../parts/States.js';
+import { Empty, ErrorState, LoadingSkeleton } from '../../parts/States.js';
 
 /** So long after the last key nobody is typing any more. */
 const TYPING_MS = 250;
@@ -32,7 +32,7 @@ function dayEdge(day: string, isEnd: boolean): string {
 /** Every fact of the fleet, found by words, kind, site and time, and written as a list. */
 export function FleetLogbook() {
   const [search, setSearch] = useSearchParams();
-  const [words, setWords] = useState(search.get('q') ?? '');
+  const [text, setText] = useState(search.get('q') ?? '');
   const soon = useRef<ReturnType<typeof setTimeout>>(undefined);
   const { data: sites } = useSites();
   const query = queryOf(search);
@@ -48,7 +48,7 @@ export function FleetLogbook() {
       { replace: true },
     );
   const lookFor = (typed: string) => {
-    setWords(typed);
+    setText(typed);
     clearTimeout(soon.current);
     soon.current = setTimeout(() => put('q', typed.trim()), TYPING_MS);
   };
@@ -75,7 +75,7 @@ export function FleetLogbook() {
         role="search"
         onSubmit={(event) => {
           event.preventDefault();
-          put('q', words.trim());
+          put('q', text.trim());
         }}
         sx={{
           display: 'grid',
@@ -87,9 +87,9 @@ export function FleetLogbook() {
       >
         <TextField
           label="Words"
-          value={words}
+          value={text}
           onChange={(event) => lookFor(event.target.value)}
-          onBlur={() => put('q', words.trim())}
+          onBlur={() => put('q', text.trim())}
           size="small"
           slotProps={{ htmlInput: { maxLength: 120, enterKeyHint: 'search' } }}
         />
@@ -138,8 +138,8 @@ export function FleetLogbook() {
           />
         ))}
       </Box>
-      {entries.isPending && <Waiting lines={10} />}
-      {entries.isError && <Failed error={entries.error} onRetry={() => void entries.refetch()} />}
+      {entries.isPending && <LoadingSkeleton lines={10} />}
+      {entries.isError && <ErrorState error={entries.error} onRetry={() => void entries.refetch()} />}
       {entries.data && items.length === 0 && (
         <Empty title="Nothing is on record like that.">
           Other words, a longer time, or all kinds may find it.

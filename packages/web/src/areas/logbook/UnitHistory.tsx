@@ -4,18 +4,18 @@ import { describeMachine } from '@entretien/core/machine';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { getJson } from '../../data/api.js';
-import { useSites, useUnit } from '../../data/queries.js';
-import { Failed, Waiting } from '../../parts/States.js';
+import { useSites, useCompressor } from '../../data/queries.js';
+import { ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { Entries } from '../../parts/Entries.js';
 
 /** Most entries on the page: decades of a busy machine. */
 const MOST = 5000;
 
-async function wholeHistory(unitId: string): Promise<readonly LogbookEntryView[]> {
+async function wholeHistory(compressorId: string): Promise<readonly LogbookEntryView[]> {
   const items: LogbookEntryView[] = [];
   let cursor = '';
   while (items.length < MOST) {
-    const page: Page<LogbookEntryView> = await getJson(`/logbook?limit=200&compressorId=${unitId}${cursor}`);
+    const page: Page<LogbookEntryView> = await getJson(`/logbook?limit=200&compressorId=${compressorId}${cursor}`);
     items.push(...page.items);
     if (page.nextCursor === null) break;
     cursor = `&cursor=${encodeURIComponent(page.nextCursor)}`;
@@ -24,27 +24,27 @@ async function wholeHistory(unitId: string): Promise<readonly LogbookEntryView[]
 }
 
 /** The whole history of a unit on one page, to be read or printed. */
-export function UnitHistory() {
-  const { unitId = '' } = useParams();
-  const unit = useUnit(unitId);
+export function HistoryPage() {
+  const { compressorId = '' } = useParams();
+  const unit = useCompressor(compressorId);
   const { data: sites } = useSites();
   const entries = useQuery({
-    queryKey: ['unit', unitId, 'history'],
-    queryFn: () => wholeHistory(unitId),
+    queryKey: ['unit', compressorId, 'history'],
+    queryFn: () => wholeHistory(compressorId),
     retry: false,
   });
   const failed = unit.isError ? unit : entries.isError ? entries : null;
   if (failed) {
     return (
       <Frame>
-        <Failed error={failed.error} onRetry={() => void failed.refetch()} />
+        <ErrorState error={failed.error} onRetry={() => void failed.refetch()} />
       </Frame>
     );
   }
   if (!unit.data || !entries.data) {
     return (
       <Frame>
-        <Waiting lines={10} />
+        <LoadingSkeleton lines={10} />
       </Frame>
     );
   }
@@ -64,7 +64,7 @@ export function UnitHistory() {
           <Button variant="contained" onClick={() => window.print()} sx={{ minHeight: 44 }}>
             Print
           </Button>
-          <Button component={Link} to={`/units/${unitId}`} sx={{ minHeight: 44 }}>
+          <Button component={Link} to={`/units/${compressorId}`} sx={{ minHeight: 44 }}>
             Back to {tag}
           </Button>
         </Stack>

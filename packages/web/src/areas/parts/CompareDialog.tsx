@@ -2,7 +2,7 @@ import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import type { PartView } from '@entretien/contracts';
 import { judgeSubstitute } from '@entretien/core/parts';
 import { useState } from 'react';
-import { useFleet, useUnit } from '../../data/queries.js';
+import { useFleet, useCompressor } from '../../data/queries.js';
 import { ComparedParts } from '../../parts/ComparedParts.js';
 import { FormDialog } from '../../parts/FormDialog.js';
 
@@ -16,16 +16,16 @@ interface CompareProps {
 export function CompareDialog({ original, parts, onClose }: CompareProps) {
   const { units } = useFleet({ all: true });
   const [offeredId, setOffered] = useState('');
-  const [unitId, setUnit] = useState(original.fits[0] ?? '');
+  const [compressorId, setCompressor] = useState(original.fits[0] ?? '');
   const [hasAdapter, setAdapter] = useState(false);
-  const { data: unit } = useUnit(unitId === '' ? undefined : unitId);
+  const { data: unit } = useCompressor(compressorId === '' ? undefined : compressorId);
   const offered = parts.find(({ id }) => id === offeredId);
   const judged = offered && unit ? judgeSubstitute(original, offered, unit, hasAdapter) : null;
   return (
     <FormDialog title={`In place of ${original.name}`} submit="Close" onSubmit={onClose} onClose={onClose}>
-      <TextField select label="On the unit" value={unitId} onChange={(event) => setUnit(event.target.value)}>
-        {units.map(({ compressorId, tag, siteName }) => (
-          <MenuItem key={compressorId} value={compressorId}>
+      <TextField select label="On the unit" value={compressorId} onChange={(event) => setCompressor(event.target.value)}>
+        {units.map(({ compressorId: id, tag, siteName }) => (
+          <MenuItem key={id} value={id}>
             {tag} · {siteName}
           </MenuItem>
         ))}

@@ -5,7 +5,7 @@ import { useSearchParams } from 'react-router';
 import { figureFont } from '../../app/theme.js';
 import { useParts } from '../../data/queries.js';
 import { Figure } from '../../parts/Figure.js';
-import { Empty, Failed, Waiting } from '../../parts/States.js';
+import { Empty, ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { AddPartDialog } from './AddPartDialog.js';
 import { CompareDialog } from './CompareDialog.js';
 import { MoveDialog } from './MoveDialog.js';
@@ -20,9 +20,9 @@ export function Parts() {
   const parts = useParts();
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState<OpenDialog | null>(null);
-  const words = search.get('q') ?? '';
+  const text = search.get('q') ?? '';
   const shown = (parts.data ?? []).filter((part) =>
-    `${part.name} ${part.number} ${part.answers}`.toLowerCase().includes(words.trim().toLowerCase()),
+    `${part.name} ${part.number} ${part.answers}`.toLowerCase().includes(text.trim().toLowerCase()),
   );
   const close = () => setOpen(null);
   return (
@@ -33,8 +33,8 @@ export function Parts() {
           Add a part
         </Button>
       </Stack>
-      {parts.isPending && <Waiting lines={8} />}
-      {parts.isError && <Failed error={parts.error} onRetry={() => void parts.refetch()} />}
+      {parts.isPending && <LoadingSkeleton lines={8} />}
+      {parts.isError && <ErrorState error={parts.error} onRetry={() => void parts.refetch()} />}
       {parts.data?.length === 0 && (
         <Empty title="The catalogue is empty.">
           With the parts in it, a visit says beforehand what the van is short of.
@@ -44,7 +44,7 @@ export function Parts() {
         <TextField
           label="Find a part"
           size="small"
-          value={words}
+          value={text}
           onChange={(event) =>
             setSearch(event.target.value === '' ? {} : { q: event.target.value }, { replace: true })
           }

@@ -1,4 +1,4 @@
-import { sayHoursSeen } from '@entretien/core/hours';
+import { formatHoursSeen } from '@entretien/core/hours';
 import { Box } from '@mui/material';
 import type { PlanPreviewView, StandingView } from '@entretien/contracts';
 import { DAY_MS } from '@entretien/core/basics';
@@ -6,7 +6,7 @@ import { usePreferences } from '../../app/preferences.js';
 import { Drop } from '../../parts/DropMark.js';
 import { rulerNow, xOf } from '../../parts/ruler/ruler-points.js';
 import { SmallScale } from '../../parts/ruler/SmallScale.js';
-import { sayDate } from '../../parts/say-due.js';
+import { formatDate } from '../../parts/say-due.js';
 import { useWidth } from '../../parts/use-width.js';
 
 interface ComingRulerProps {
@@ -34,8 +34,8 @@ export function ComingRuler({ points, standing, timeZone }: ComingRulerProps) {
           ? null
           : (Date.parse(at) - now.at) / DAY_MS;
     if (offset === null) return [];
-    const words = mode === 'hours' ? sayHoursSeen(standing.meter, hours!) : sayDate(on!, now.at, timeZone);
-    return [{ offset, words }];
+    const text = mode === 'hours' ? formatHoursSeen(standing.meter, hours!) : formatDate(on!, now.at, timeZone);
+    return [{ offset, text }];
   });
   const last = Math.max(mode === 'days' ? 30 : 20, ...placed.map(({ offset }) => offset));
   const first = Math.min(0, ...placed.map(({ offset }) => offset));
@@ -45,7 +45,7 @@ export function ComingRuler({ points, standing, timeZone }: ComingRulerProps) {
       {width > 0 && (
         <svg width={width} height={HEIGHT} style={{ display: 'block' }}>
           <SmallScale view={view} mode={mode} now={now} width={width} line={LINE} above={18} />
-          {placed.map(({ offset, words }) => {
+          {placed.map(({ offset, text }) => {
             const x = xOf(offset, view, width);
             return (
               <g key={offset} transform={`translate(${x} ${LINE - 3})`}>
@@ -60,7 +60,7 @@ export function ComingRuler({ points, standing, timeZone }: ComingRulerProps) {
                   fontWeight={650}
                   fill="var(--mui-palette-text-primary)"
                 >
-                  {words}
+                  {text}
                 </text>
               </g>
             );

@@ -7,7 +7,7 @@ import { v7 as newId } from 'uuid';
 import { getJson, postJson, putJson, sentenceOf } from '../../data/api.js';
 import { refresh } from '../../data/queries.js';
 import { FormDialog } from '../../parts/FormDialog.js';
-import { Waiting } from '../../parts/States.js';
+import { LoadingSkeleton } from '../../parts/States.js';
 import { Differences } from './Differences.js';
 
 interface CopyPlanProps {
@@ -36,9 +36,9 @@ export function CopyPlanDialog({ unit, plan, onClose }: CopyPlanProps) {
       retry: false,
     })),
   });
-  const idOf = (unitId: string) => {
-    if (!ids.has(unitId)) ids.set(unitId, newId());
-    return ids.get(unitId)!;
+  const idOf = (compressorId: string) => {
+    if (!ids.has(compressorId)) ids.set(compressorId, newId());
+    return ids.get(compressorId)!;
   };
   const send = async () => {
     setIsSending(true);
@@ -67,7 +67,7 @@ export function CopyPlanDialog({ unit, plan, onClose }: CopyPlanProps) {
       onSubmit={() => void send()}
       wide
     >
-      {sisters.isPending && <Waiting lines={4} />}
+      {sisters.isPending && <LoadingSkeleton lines={4} />}
       {sisters.isSuccess && others.length === 0 && (
         <Typography>There is no other unit of this family in service.</Typography>
       )}

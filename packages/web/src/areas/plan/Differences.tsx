@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import type { TaskDifference } from '@entretien/core/plan';
 
-const words: Record<TaskDifference['kind'], string> = { added: 'added', removed: 'taken out', changed: '' };
+const text: Record<TaskDifference['kind'], string> = { added: 'added', removed: 'taken out', changed: '' };
 
 /** What changes, task by task. */
 export function Differences({
@@ -25,7 +25,7 @@ export function Differences({
     <Box component="ul" aria-label="What changes" sx={{ listStyle: 'none', p: 0, m: 0 }}>
       {differences.map(({ code, name, kind, changes }) => (
         <Box component="li" key={code} sx={{ typography: 'body2', py: 0.25 }}>
-          <b>{name}</b> {[words[kind], ...changes].filter(Boolean).join('; ')}
+          <b>{name}</b> {[text[kind], ...changes].filter(Boolean).join('; ')}
           {moves?.has(code) && (
             <Box component="span" sx={{ display: 'block', color: 'primary.main', fontWeight: 600 }}>
               {moves.get(code)}

@@ -3,7 +3,7 @@ import type { DataPlate } from '@entretien/core/machine';
 import {
   intervalOrigins,
   originNames,
-  sayTriggers,
+  describeTriggers,
   taskLimits,
   type IntervalOrigin,
   type OtherInterval,
@@ -12,7 +12,7 @@ import {
 import { useState } from 'react';
 import { usePreferences } from '../../app/preferences.js';
 import { usePeople } from '../../data/queries.js';
-import { useSayQuantity } from '../../parts/use-say-quantity.js';
+import { useFormatQuantity } from '../../parts/use-say-quantity.js';
 import { TriggerList } from './TriggerEditor.js';
 
 interface SourcesProps {
@@ -27,7 +27,7 @@ interface SourcesProps {
 export function IntervalSources({ task, plate, onTask, onSwapped }: SourcesProps) {
   const personId = usePreferences((preferences) => preferences.personId);
   const people = usePeople();
-  const say = useSayQuantity();
+  const format = useFormatQuantity();
   const me = people.data?.find(({ id }) => id === personId)?.name ?? '';
   const [because, setBecause] = useState(task.choice?.because ?? '');
   const [by, setBy] = useState(task.choice?.by);
@@ -37,8 +37,8 @@ export function IntervalSources({ task, plate, onTask, onSwapped }: SourcesProps
     setBecause(why);
     setBy(who);
     const { choice: _choice, ...rest } = task;
-    const isSaid = why.trim() !== '' && who.trim() !== '';
-    onTask(isSaid ? { ...rest, choice: { because: why.trim(), by: who.trim() } } : rest);
+    const isStated = why.trim() !== '' && who.trim() !== '';
+    onTask(isStated ? { ...rest, choice: { because: why.trim(), by: who.trim() } } : rest);
   };
   const taken = new Set([task.origin, ...others.map(({ origin }) => origin)]);
   const free = intervalOrigins.filter((origin) => !taken.has(origin));
@@ -88,7 +88,7 @@ export function IntervalSources({ task, plate, onTask, onSwapped }: SourcesProps
           sx={{ border: 1, borderColor: 'divider', borderRadius: 1, mt: 1, mx: 0, p: 1 }}
         >
           <Typography component="legend" variant="body2" sx={{ px: 0.5, fontWeight: 600 }}>
-            {originNames[other.origin]}: {sayTriggers(other.triggers, say)}
+            {originNames[other.origin]}: {describeTriggers(other.triggers, format)}
           </Typography>
           <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', alignItems: 'center', mb: 1 }}>
             <TextField

@@ -2,44 +2,44 @@ import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
 import { Box, ButtonBase, Stack, Typography } from '@mui/material';
 import type { CompressorView, PlanView } from '@entretien/contracts';
 import { stationName, stationsOf } from '@entretien/core/machine';
-import { planParts, sayInterval, type ServicePlan, type ServiceTask } from '@entretien/core/plan';
+import { planParts, formatInterval, type ServicePlan, type ServiceTask } from '@entretien/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
-import { usePlan, useSites, useUnit } from '../../data/queries.js';
+import { usePlan, useSites, useCompressor } from '../../data/queries.js';
 import { Figure } from '../../parts/Figure.js';
-import { Failed, Waiting } from '../../parts/States.js';
-import { useSayQuantity } from '../../parts/use-say-quantity.js';
+import { ErrorState, LoadingSkeleton } from '../../parts/States.js';
+import { useFormatQuantity } from '../../parts/use-say-quantity.js';
 import { WithSide } from '../../parts/WithSide.js';
 import { usePlanDrafts, type PlanDraft } from './plan-draft.js';
 import { PlanSide } from './PlanSide.js';
 import { TaskEditor } from './TaskEditor.js';
-import { thumbs } from './thumbs.js';
+import { touchTarget } from './thumbs.js';
 import { usePlanPreview } from './use-plan-preview.js';
 
 /** What is to be done to one unit, station by station, and what a change would mean before it is saved. */
 export function PlanEditor() {
-  const { unitId = '' } = useParams();
-  const unit = useUnit(unitId);
-  const plan = usePlan(unitId);
+  const { compressorId = '' } = useParams();
+  const unit = useCompressor(compressorId);
+  const plan = usePlan(compressorId);
   const sites = useSites();
   const failed = [unit, plan, sites].find((query) => query.isError);
   if (failed) {
     return (
       <Box sx={{ px: { xs: 2, md: 3.5 } }}>
-        <Failed error={failed.error} onRetry={() => void failed.refetch()} />
+        <ErrorState error={failed.error} onRetry={() => void failed.refetch()} />
       </Box>
     );
   }
   if (!unit.data || !plan.data || !sites.data) {
     return (
       <Box sx={{ px: { xs: 2, md: 3.5 } }}>
-        <Waiting lines={10} />
+        <LoadingSkeleton lines={10} />
       </Box>
     );
   }
   const timeZone = sites.data.find(({ id }) => id === unit.data.siteId)?.timeZone ?? 'UTC';
-  return <Editor key={unitId} unit={unit.data} saved={plan.data} timeZone={timeZone} />;
+  return <Editor key={compressorId} unit={unit.data} saved={plan.data} timeZone={timeZone} />;
 }
 
 interface EditorProps {
@@ -51,7 +51,7 @@ interface EditorProps {
 function Editor({ unit, saved, timeZone }: EditorProps) {
   const [search, setSearch] = useSearchParams();
   const drafts = usePlanDrafts();
-  const kept = drafts.byUnit[unit.id];
+  const kept = drafts.byCompressor[unit.id];
   const draft: PlanDraft = kept ?? { basedOn: saved.latest, plan: planParts(saved), saveId: '' };
   const { plan } = draft;
   const [unread, setUnread] = useState<ReadonlySet<string>>(new Set());
@@ -99,7 +99,7 @@ function Editor({ unit, saved, timeZone }: EditorProps) {
         />
       }
     >
-      <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, minWidth: 0, ...thumbs }}>
+      <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, minWidth: 0, ...touchTarget }}>
         <Typography variant="h1">
           Plan of{' '}
           <Box component={Link} to={`/units/${unit.id}`} sx={{ color: 'primary.main' }}>
@@ -169,14 +169,14 @@ interface TaskRowProps {
 }
 
 function TaskRow({ task, isOpen, onToggle, children }: TaskRowProps) {
-  const say = useSayQuantity();
+  const format = useFormatQuantity();
   const row = useRef<HTMLDivElement>(null);
   const [wasOpen] = useState(isOpen);
   useEffect(() => {
     // Sent here about this task: it is what is to be seen.
     if (wasOpen) row.current?.scrollIntoView({ block: 'start' });
   }, [wasOpen]);
-  const when = sayInterval(task, say);
+  const when = formatInterval(task, format);
   return (
     <Box ref={row} sx={{ borderBottom: 1, borderColor: 'divider', scrollMarginTop: '64px' }}>
       <ButtonBase

@@ -4,8 +4,8 @@ import {
   fitPlan,
   planFileOf,
   planParts,
-  schoolsFor,
-  withSchool,
+  practicesFor,
+  withPractice,
   type PlanFile,
   type ServicePlan,
 } from '@entretien/core/plan';
@@ -14,13 +14,13 @@ import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ApiProblem, putJson, sentenceOf } from '../../data/api.js';
 import { refresh, useStanding } from '../../data/queries.js';
-import { sayDue } from '../../parts/say-due.js';
+import { describeDue } from '../../parts/say-due.js';
 import { CopyPlanDialog } from './CopyPlanDialog.js';
 import { Differences } from './Differences.js';
 import type { PlanDraft } from './plan-draft.js';
 import { PracticeOnly } from './PracticeOnly.js';
-import { Schools } from './Schools.js';
-import { thumbs } from './thumbs.js';
+import { Practices } from './Schools.js';
+import { touchTarget } from './thumbs.js';
 import type { usePlanPreview } from './use-plan-preview.js';
 
 interface SideProps {
@@ -91,7 +91,7 @@ export function PlanSide({
         top: 52,
         maxHeight: { md: 'calc(100vh - 52px)' },
         overflowY: { md: 'auto' },
-        ...thumbs,
+        ...touchTarget,
       }}
     >
       <Typography variant="h2">{isChanged ? 'What changes' : `Version ${saved.version}`}</Typography>
@@ -176,9 +176,9 @@ export function PlanSide({
           {problem}
         </Alert>
       )}
-      <Schools
-        schools={schoolsFor(unit, draft.plan.choices)}
-        onChoose={(school, option) => onTakeAnew(withSchool(draft.plan, unit, school, option))}
+      <Practices
+        practices={practicesFor(unit, draft.plan.choices)}
+        onChoose={(practice, option) => onTakeAnew(withPractice(draft.plan, unit, practice, option))}
       />
       {isCopying && <CopyPlanDialog unit={unit} plan={draft.plan} onClose={() => setIsCopying(false)} />}
     </Box>
@@ -199,11 +199,11 @@ function movesOf(
       if (!was || (was.likelyOn === task.likelyOn && was.dueAtHours === task.dueAtHours)) return [];
       const at = Date.parse(after.at);
       const { meter } = after;
-      const say = (one: typeof task) => {
-        const { exact, short } = sayDue(one, at, timeZone, meter);
+      const format = (one: typeof task) => {
+        const { exact, short } = describeDue(one, at, timeZone, meter);
         return exact || short;
       };
-      return [[task.code, `${say(was)} → ${say(task)}`] as const];
+      return [[task.code, `${format(was)} → ${format(task)}`] as const];
     }),
   );
 }

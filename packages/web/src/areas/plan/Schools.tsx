@@ -1,26 +1,26 @@
 import { Box, FormControlLabel, Radio, RadioGroup, Typography } from '@mui/material';
-import type { SchoolOfUnit } from '@entretien/core/plan';
+import type { PracticeOfCompressor } from '@entretien/core/plan';
 
-interface SchoolsProps {
-  readonly schools: readonly SchoolOfUnit[];
-  readonly onChoose: (school: string, option: string) => void;
+interface PracticesProps {
+  readonly practices: readonly PracticeOfCompressor[];
+  readonly onChoose: (practice: string, option: string) => void;
 }
 
 /** Where practice knows more than one way: each by name with its sentence, the usual one and why. */
-export function Schools({ schools, onChoose }: SchoolsProps) {
+export function Practices({ practices, onChoose }: PracticesProps) {
   return (
     <Box>
-      {schools.map((school) => (
-        <Box component="section" key={school.code} sx={{ mb: 2 }}>
-          <Typography variant="h3" id={`school-${school.code}`}>
-            {school.name}
+      {practices.map((practice) => (
+        <Box component="section" key={practice.code} sx={{ mb: 2 }}>
+          <Typography variant="h3" id={`school-${practice.code}`}>
+            {practice.name}
           </Typography>
           <RadioGroup
-            aria-labelledby={`school-${school.code}`}
-            value={school.chosen}
-            onChange={(event) => onChoose(school.code, event.target.value)}
+            aria-labelledby={`school-${practice.code}`}
+            value={practice.chosen}
+            onChange={(event) => onChoose(practice.code, event.target.value)}
           >
-            {school.options.map(({ code, name, sentence }) => (
+            {practice.options.map(({ code, name, sentence }) => (
               <FormControlLabel
                 key={code}
                 value={code}
@@ -30,7 +30,7 @@ export function Schools({ schools, onChoose }: SchoolsProps) {
                   <Box sx={{ pt: 0.75 }}>
                     <Typography variant="body2" sx={{ fontWeight: 600, lineHeight: 1.25 }}>
                       {name}
-                      {code === school.usual && (
+                      {code === practice.usual && (
                         <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
                           {' '}
                           · usual
@@ -42,7 +42,7 @@ export function Schools({ schools, onChoose }: SchoolsProps) {
                       sx={{ color: 'text.secondary', lineHeight: 1.35, display: 'block' }}
                     >
                       {sentence}
-                      {code === school.usual ? ` ${school.why}` : ''}
+                      {code === practice.usual ? ` ${practice.why}` : ''}
                     </Typography>
                   </Box>
                 }

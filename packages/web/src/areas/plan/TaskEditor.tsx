@@ -11,7 +11,7 @@ import {
 import type { CompressorView, PlanPreviewView } from '@entretien/contracts';
 import {
   isolationStates,
-  sayHours,
+  formatHours,
   type ServicePlan,
   type ServiceTask,
   type SeverityKind,
@@ -20,7 +20,7 @@ import {
 import { readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { Caution } from '../../parts/Caution.js';
-import { sayDate } from '../../parts/say-due.js';
+import { formatDate } from '../../parts/say-due.js';
 import { ComingRuler } from './ComingRuler.js';
 import { IntervalSources } from './IntervalSources.js';
 import { TriggerList } from './TriggerEditor.js';
@@ -63,7 +63,7 @@ export function TaskEditor({
       {preview && points.length > 0 && (
         <Box sx={{ my: 1 }}>
           <Typography variant="body2" role="status" sx={{ color: 'text.secondary' }}>
-            Next: {points.map((point) => sayPoint(point, at, timeZone)).join(', then ')}
+            Next: {points.map((point) => describePoint(point, at, timeZone)).join(', then ')}
           </Typography>
           <ComingRuler points={points} standing={preview.standing} timeZone={timeZone} />
         </Box>
@@ -97,7 +97,7 @@ export function TaskEditor({
       )}
       {task.caution && (
         <Box sx={{ mt: 1 }}>
-          <Caution words={task.caution} />
+          <Caution text={task.caution} />
         </Box>
       )}
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
@@ -129,14 +129,14 @@ export function TaskEditor({
   );
 }
 
-function sayPoint(
+function describePoint(
   { hours, on }: PlanPreviewView['coming'][string][number],
   now: number,
   timeZone: string,
 ): string {
   const parts = [
-    on === null ? '' : sayDate(on, now, timeZone),
-    hours === null ? '' : sayHours(Math.round(hours)),
+    on === null ? '' : formatDate(on, now, timeZone),
+    hours === null ? '' : formatHours(Math.round(hours)),
   ];
   return parts.filter(Boolean).join(' at ');
 }
@@ -219,8 +219,8 @@ function SeverityRow({ name, rule, override, onOverride }: SeverityRowProps) {
   const change = (next: typeof texts) => {
     setTexts(next);
     const times = readNumber(next.times);
-    const isSaid = times.ok && times.value >= 0.05 && times.value <= 20 && next.reason.trim() !== '';
-    onOverride(isSaid ? { times: times.value, reason: next.reason.trim() } : null);
+    const isStated = times.ok && times.value >= 0.05 && times.value <= 20 && next.reason.trim() !== '';
+    onOverride(isStated ? { times: times.value, reason: next.reason.trim() } : null);
   };
   const times = readNumber(texts.times);
   const wrong = times.ok

@@ -12,20 +12,20 @@ export interface PlanDraft {
 }
 
 interface PlanDrafts {
-  readonly byUnit: Readonly<Record<string, PlanDraft>>;
-  keep(unitId: string, draft: PlanDraft): void;
-  drop(unitId: string): void;
+  readonly byCompressor: Readonly<Record<string, PlanDraft>>;
+  keep(compressorId: string, draft: PlanDraft): void;
+  drop(compressorId: string): void;
 }
 
 export const usePlanDrafts = create<PlanDrafts>()(
   persist(
     (set) => ({
-      byUnit: {},
-      keep: (unitId, draft) => set(({ byUnit }) => ({ byUnit: { ...byUnit, [unitId]: draft } })),
-      drop: (unitId) =>
-        set(({ byUnit }) => {
-          const { [unitId]: _dropped, ...rest } = byUnit;
-          return { byUnit: rest };
+      byCompressor: {},
+      keep: (compressorId, draft) => set(({ byCompressor }) => ({ byCompressor: { ...byCompressor, [compressorId]: draft } })),
+      drop: (compressorId) =>
+        set(({ byCompressor }) => {
+          const { [compressorId]: _dropped, ...rest } = byCompressor;
+          return { byCompressor: rest };
         }),
     }),
     { name: 'entretien-plan-drafts' },

@@ -1,5 +1,5 @@
 import { families, type DataPlate } from '@entretien/core/machine';
-import { defaultPlan, schoolsFor, type Trigger } from '@entretien/core/plan';
+import { defaultPlan, practicesFor, type Trigger } from '@entretien/core/plan';
 import { formOf, newTrigger, readTrigger, type TriggerForm } from './trigger-form.js';
 
 function plate(more: Partial<DataPlate> = {}): DataPlate {
@@ -12,7 +12,7 @@ const triggers: readonly Trigger[] = [
   { kind: 'calendar', every: { days: 45 }, nearing: 3 },
   { kind: 'season', warm: 20, cold: 30, warmMonths: [4, 10] },
   { kind: 'milestone', at: [500, 2000] },
-  { kind: 'water', takesG: 48, fadLpm: 255, holdingBar: 150, warmC: 32, coldC: 18 },
+  { kind: 'water', moistureCapacityG: 48, fadLpm: 255, maintainingValveBar: 150, warmC: 32, coldC: 18 },
   { kind: 'condition', check: 'separator-drop', limit: 1 },
   { kind: 'condition', check: 'pump-up', limit: 0.8, of: 'baseline' },
   {
@@ -33,10 +33,10 @@ test.each(triggers)(
 
 test('every trigger of every default plan, in every school, fits its form', () => {
   for (const family of families) {
-    const one = plate({ family, fadLpm: 255, cartridgeTakesG: 48 });
-    for (const school of schoolsFor(one)) {
-      for (const { code } of school.options) {
-        for (const { triggers: all } of defaultPlan(one, { [school.code]: code }).tasks) {
+    const one = plate({ family, fadLpm: 255, moistureCapacityG: 48 });
+    for (const practice of practicesFor(one)) {
+      for (const { code } of practice.options) {
+        for (const { triggers: all } of defaultPlan(one, { [practice.code]: code }).tasks) {
           for (const trigger of all)
             expect(readTrigger(formOf(trigger, plate()), one, trigger)).toEqual({ ok: true, trigger });
         }
@@ -67,15 +67,15 @@ describe('bad input gets a sentence beside its field', () => {
       'trigger.every',
       /\.$/,
     ],
-  ])('%j', (wrong, field, words) => {
+  ])('%j', (wrong, field, text) => {
     const read = readTrigger(wrong, plate());
     expect(read.ok).toBe(false);
-    if (!read.ok) expect(read.problems[field]).toMatch(words);
+    if (!read.ok) expect(read.problems[field]).toMatch(text);
   });
 });
 
 test('a new trigger of each kind asks for what it needs, and no more', () => {
-  const one = plate({ fadLpm: 255, holdingBar: 150, cartridgeTakesG: 48 });
+  const one = plate({ fadLpm: 255, maintainingValveBar: 150, moistureCapacityG: 48 });
   for (const kind of ['hours', 'calendar', 'season', 'milestone', 'water', 'run'] as const) {
     expect([kind, readTrigger(newTrigger(kind, one), one).ok]).toEqual([kind, true]);
   }

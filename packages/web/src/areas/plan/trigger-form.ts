@@ -1,5 +1,5 @@
 import { checkByCode } from '@entretien/core/checks';
-import type { CalendarStep } from '@entretien/core/basics';
+import type { CalendarInterval } from '@entretien/core/basics';
 import type { DataPlate } from '@entretien/core/machine';
 import {
   limitChecks,
@@ -130,7 +130,7 @@ export function formOf(trigger: Trigger, plate: DataPlate): TriggerForm {
       if (value) inner[field.name] = formOf(value as Trigger, plate);
       else if (!field.isOptional) inner[field.name] = newTrigger(heldFirst(field), plate);
     } else if (field.as === 'interval') {
-      const [count, unit] = value ? stepTexts(value as CalendarStep) : ['', undefined];
+      const [count, unit] = value ? stepTexts(value as CalendarInterval) : ['', undefined];
       texts[field.name] = count;
       if (unit) texts.unit ??= unit;
     } else if (field.as === 'figures') texts[field.name] = ((value ?? []) as number[]).join(', ');
@@ -150,7 +150,7 @@ function text(value: unknown): string {
   return typeof value === 'number' || typeof value === 'string' ? String(value) : '';
 }
 
-function stepTexts(step: CalendarStep): readonly [string, string] {
+function stepTexts(step: CalendarInterval): readonly [string, string] {
   return 'months' in step ? [text(step.months), 'months'] : [text(step.days), 'days'];
 }
 
@@ -195,18 +195,18 @@ function readField(
   field: TriggerField,
   asked: FormField,
   texts: TriggerForm['texts'],
-  refuse: (sentence: string) => void,
+  err: (sentence: string) => void,
 ): unknown {
   const typed = (texts[field.name] ?? '').trim();
   switch (field.as) {
     case 'figures':
-      return readFigures(typed, refuse);
+      return readFigures(typed, err);
     case 'choice':
       return typed === NONE || typed === '' ? undefined : typed;
     case 'check':
-      return typed === '' ? void refuse('Choose what is measured.') : typed;
+      return typed === '' ? void err('Choose what is measured.') : typed;
     default: {
-      const figure = readFigure(asked, typed, refuse);
+      const figure = readFigure(asked, typed, err);
       if (figure === undefined) return undefined;
       if (field.as === 'interval') return texts.unit === 'days' ? { days: figure } : { months: figure };
       return field.name === 'limit' && isShare(texts) ? figure / 100 : figure;
@@ -217,18 +217,18 @@ function readField(
 function readFigure(
   { min = -Infinity, max = Infinity, isOptional, isWhole }: FormField,
   typed: string,
-  refuse: (sentence: string) => void,
+  err: (sentence: string) => void,
 ): number | undefined {
-  if (typed === '') return isOptional ? undefined : void refuse('Enter a figure.');
+  if (typed === '') return isOptional ? undefined : void err('Enter a figure.');
   const outcome = readNumber(typed);
-  if (!outcome.ok) return void refuse(outcome.problem.sentence);
+  if (!outcome.ok) return void err(outcome.problem.sentence);
   if (outcome.value < min || outcome.value > max) {
-    return void refuse(`From ${min} to ${max.toLocaleString('en')}.`);
+    return void err(`From ${min} to ${max.toLocaleString('en')}.`);
   }
-  return isWhole && !Number.isInteger(outcome.value) ? void refuse('A whole number.') : outcome.value;
+  return isWhole && !Number.isInteger(outcome.value) ? void err('A whole number.') : outcome.value;
 }
 
-function readFigures(typed: string, refuse: (sentence: string) => void): number[] | undefined {
+function readFigures(typed: string, err: (sentence: string) => void): number[] | undefined {
   const figures = typed
     .split(/[,;]\s*|\s+/)
     .filter(Boolean)
@@ -236,5 +236,5 @@ function readFigures(typed: string, refuse: (sentence: string) => void): number[
   const [, mostHours] = triggerLimits.hours;
   const isRising = figures.every((one, index) => one > (figures[index - 1] ?? 0) && one <= mostHours);
   if (figures.length > 0 && figures.length <= triggerLimits.figures[1] && isRising) return figures;
-  return void refuse('Rising figures of run hours, like 500, 2000, 8000.');
+  return void err('Rising figures of run hours, like 500, 2000, 8000.');
 }

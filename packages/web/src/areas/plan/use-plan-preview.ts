@@ -8,15 +8,15 @@ import { postJson } from '../../data/api.js';
 const REST_MS = 200;
 
 /** What a plan would mean for a unit: asked again whenever it has changed and rested. */
-export function usePlanPreview(unitId: string, plan: ServicePlan) {
+export function usePlanPreview(compressorId: string, plan: ServicePlan) {
   const [rested, setRested] = useState(plan);
   useEffect(() => {
     const timer = setTimeout(() => setRested(plan), REST_MS);
     return () => clearTimeout(timer);
   }, [plan]);
   return useQuery({
-    queryKey: ['unit', unitId, 'plan-preview', rested],
-    queryFn: () => postJson<PlanPreviewView>(`/compressors/${unitId}/plan-preview`, planParts(rested)),
+    queryKey: ['unit', compressorId, 'plan-preview', rested],
+    queryFn: () => postJson<PlanPreviewView>(`/compressors/${compressorId}/plan-preview`, planParts(rested)),
     placeholderData: keepPreviousData,
     retry: false,
   });

@@ -3,7 +3,7 @@ import type { AddRepairEntry, CompressorView, RepairView } from '@entretien/cont
 import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import { openingsOf } from '@entretien/core/isolation';
-import { checksThatProve, proceduresFor, sayTorque, type Procedure } from '@entretien/core/repairs';
+import { checksThatProve, proceduresFor, formatTorque, type Procedure } from '@entretien/core/repairs';
 import { readNumber } from '@entretien/core/quantities';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
@@ -11,14 +11,14 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { currentInstantText } from '../../data/clock.js';
 import { getJson, sentenceOf } from '../../data/api.js';
-import { useMeasurements, usePost, useSites, useUnit } from '../../data/queries.js';
+import { useMeasurements, usePost, useSites, useCompressor } from '../../data/queries.js';
 import { Caution } from '../../parts/Caution.js';
 import { stayingTexts, type CheckTexts } from '../../parts/checks/check-entries.js';
 import { JudgedFields } from '../../parts/checks/JudgedFields.js';
 import { useJudged } from '../../parts/checks/use-judged.js';
 import { usePreferences } from '../../app/preferences.js';
-import { sayDate } from '../../parts/say-due.js';
-import { Failed, Waiting } from '../../parts/States.js';
+import { formatDate } from '../../parts/say-due.js';
+import { ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { SESSION } from '../../data/session.js';
 import { StopBanner } from '../../parts/stop/StopBanner.js';
 import { RepairIsolation } from './RepairIsolation.js';
@@ -27,7 +27,7 @@ import { useNow } from '../../parts/use-now.js';
 import { VerdictMark } from '../../parts/VerdictMark.js';
 import { toLocalText } from '../../parts/WhenField.js';
 
-const stateWords: Readonly<Record<RepairView['state'], string>> = {
+const stateText: Readonly<Record<RepairView['state'], string>> = {
   found: 'found',
   'worked-on': 'not proved yet',
   'proof-failed': 'proof failed',
@@ -43,16 +43,16 @@ export function Repair() {
     queryFn: () => getJson<RepairView>(`/repairs/${repairId}`),
     retry: false,
   });
-  const unit = useUnit(repair.data?.compressorId);
+  const unit = useCompressor(repair.data?.compressorId);
   const failed = repair.isError ? repair : unit.isError ? unit : null;
   return (
     <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1180, width: '100%' }}>
       {failed ? (
-        <Failed error={failed.error} onRetry={() => void failed.refetch()} />
+        <ErrorState error={failed.error} onRetry={() => void failed.refetch()} />
       ) : repair.data && unit.data ? (
         <RepairPage repair={repair.data} unit={unit.data} />
       ) : (
-        <Waiting lines={8} />
+        <LoadingSkeleton lines={8} />
       )}
     </Box>
   );
@@ -80,9 +80,9 @@ function RepairPage({ repair, unit }: RepairProps) {
       <Typography sx={{ color: 'text.secondary', mb: 1.5 }}>
         {repair.kind === 'fault' ? 'Fault' : repair.kind === 'modification' ? 'Modification' : 'Improvement'}
         {repair.station ? ` · ${stationName(unit, repair.station)}` : ''} · found{' '}
-        {sayDate(toLocalText(Date.parse(repair.foundAt), timeZone).slice(0, 10), now, timeZone)} ·{' '}
+        {formatDate(toLocalText(Date.parse(repair.foundAt), timeZone).slice(0, 10), now, timeZone)} ·{' '}
         <Box component="strong" sx={{ color: repair.isOpen ? 'notebook.oxide' : 'notebook.slate' }}>
-          {stateWords[repair.state]}
+          {stateText[repair.state]}
         </Box>
         {repair.minutes > 0 ? ` · ${repair.minutes} min of work` : ''}
       </Typography>
@@ -102,7 +102,7 @@ function RepairPage({ repair, unit }: RepairProps) {
       >
         <Box>
           {repair.isOpen && repair.cause === null && (
-            <Said repair={repair} kind="cause" label="What is the cause?" submit="Note the cause" />
+            <WriteEntry repair={repair} kind="cause" label="What is the cause?" submit="Note the cause" />
           )}
           {repair.cause !== null && (
             <Typography sx={{ mb: 1 }}>
@@ -110,15 +110,15 @@ function RepairPage({ repair, unit }: RepairProps) {
             </Typography>
           )}
           {repair.isOpen && <WorkDone repair={repair} unit={unit} />}
-          {repair.isOpen && <Said repair={repair} kind="part" label="Part used" submit="Note the part" />}
-          <Said repair={repair} kind="note" label="Note" submit="Keep" />
+          {repair.isOpen && <WriteEntry repair={repair} kind="part" label="Part used" submit="Note the part" />}
+          <WriteEntry repair={repair} kind="note" label="Note" submit="Keep" />
           <Entries repair={repair} timeZone={timeZone} />
         </Box>
         <Box>
           {repair.isOpen && <Guide repair={repair} unit={unit} />}
           {repair.isOpen && <Prove repair={repair} unit={unit} />}
           {repair.isOpen && (
-            <Said repair={repair} kind="close" label="Or close it without proof, because" submit="Close it" />
+            <WriteEntry repair={repair} kind="close" label="Or close it without proof, because" submit="Close it" />
           )}
         </Box>
       </Box>
@@ -149,7 +149,7 @@ function WorkDone({ repair, unit }: RepairProps) {
         ))}
       </TextField>
       {opens !== '' && <RepairIsolation repair={repair} unit={unit} opens={[opens]} />}
-      <Said
+      <WriteEntry
         repair={repair}
         kind="work"
         label="Work done"
@@ -165,7 +165,7 @@ function useAdd(repair: RepairView) {
   return usePost<AddRepairEntry, RepairView>(`/repairs/${repair.id}/entries`);
 }
 
-interface SaidProps {
+interface WriteEntryProps {
   readonly repair: RepairView;
   readonly kind: 'cause' | 'work' | 'part' | 'note' | 'close';
   readonly label: string;
@@ -175,8 +175,8 @@ interface SaidProps {
 }
 
 /** Something said in words, with the minutes it took where that counts. */
-function Said({ repair, kind, label, submit, hasMinutes = false, more = {} }: SaidProps) {
-  const [words, setWords] = useState('');
+function WriteEntry({ repair, kind, label, submit, hasMinutes = false, more = {} }: WriteEntryProps) {
+  const [text, setText] = useState('');
   const [minutes, setMinutes] = useState('');
   const fact = useFactOnce();
   const add = useAdd(repair);
@@ -187,14 +187,14 @@ function Said({ repair, kind, label, submit, hasMinutes = false, more = {} }: Sa
       {
         ...fact.made(),
         kind,
-        words: words.trim(),
+        text: text.trim(),
         session: SESSION,
         ...more,
         ...(hasMinutes && read.ok ? { minutes: read.value } : {}),
       },
       {
         onSuccess: () => {
-          setWords('');
+          setText('');
           setMinutes('');
           fact.forget();
         },
@@ -205,7 +205,7 @@ function Said({ repair, kind, label, submit, hasMinutes = false, more = {} }: Sa
       component="form"
       onSubmit={(event) => {
         event.preventDefault();
-        if (words.trim() !== '' && isReadable) send();
+        if (text.trim() !== '' && isReadable) send();
       }}
       sx={{ mb: 1.5 }}
     >
@@ -215,8 +215,8 @@ function Said({ repair, kind, label, submit, hasMinutes = false, more = {} }: Sa
           size="small"
           fullWidth
           multiline
-          value={words}
-          onChange={(event) => setWords(event.target.value)}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
           slotProps={{ htmlInput: { maxLength: 2000 } }}
         />
         {hasMinutes && (
@@ -234,7 +234,7 @@ function Said({ repair, kind, label, submit, hasMinutes = false, more = {} }: Sa
         <Button
           type="submit"
           variant="outlined"
-          disabled={words.trim() === '' || !isReadable || add.isPending}
+          disabled={text.trim() === '' || !isReadable || add.isPending}
           sx={{ minHeight: 44, flex: 'none' }}
         >
           {submit}
@@ -272,7 +272,7 @@ function Entries({ repair, timeZone }: { readonly repair: RepairView; readonly t
     <Box component="ol" aria-label="What was done" sx={{ listStyle: 'none', p: 0, m: 0 }}>
       {repair.entries
         .filter(({ kind }) => kind !== 'step')
-        .map(({ id, at, kind, words, minutes, outcome, check }) => (
+        .map(({ id, at, kind, text, minutes, outcome, check }) => (
           <Box component="li" key={id} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75 }}>
             <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center' }}>
               <Typography variant="body2" sx={{ color: 'text.secondary', flex: 'none', minWidth: 130 }}>
@@ -281,8 +281,8 @@ function Entries({ repair, timeZone }: { readonly repair: RepairView; readonly t
               <Typography variant="body2" sx={{ flex: 1 }}>
                 {kind === 'close' ? 'Closed: ' : ''}
                 {kind === 'proof'
-                  ? `${checkByCode(check ?? '')?.name ?? check}: ${outcome?.reason ?? words}`
-                  : words}
+                  ? `${checkByCode(check ?? '')?.name ?? check}: ${outcome?.reason ?? text}`
+                  : text}
                 {minutes === undefined ? '' : `, ${minutes} min`}
               </Typography>
               {outcome && <VerdictMark {...outcome} />}
@@ -325,7 +325,7 @@ function Guide({ repair, unit }: RepairProps) {
 
 function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedure }) {
   const add = useAdd(repair);
-  const gone = new Set(repair.entries.flatMap(({ kind, words }) => (kind === 'step' ? [words] : [])));
+  const gone = new Set(repair.entries.flatMap(({ kind, text }) => (kind === 'step' ? [text] : [])));
   return (
     <>
       <Typography variant="body2" sx={{ mb: 1 }}>
@@ -337,17 +337,17 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
         </Typography>
       )}
       {guide.steps.map(({ code, name, how, caution, torque }) => {
-        const words = `${guide.code}/${code}`;
-        const isGone = gone.has(words);
+        const text = `${guide.code}/${code}`;
+        const isGone = gone.has(text);
         return (
           <Box key={code} sx={{ borderBottom: 1, borderColor: 'divider', py: 1 }}>
-            {caution && !isGone && <Caution words={caution} />}
+            {caution && !isGone && <Caution text={caution} />}
             <ButtonBase
               role="checkbox"
               aria-checked={isGone}
               aria-label={name}
               disabled={isGone || add.isPending}
-              onClick={() => add.mutate({ ...newFact(), kind: 'step', words, session: SESSION })}
+              onClick={() => add.mutate({ ...newFact(), kind: 'step', text, session: SESSION })}
               sx={{
                 display: 'flex',
                 width: '100%',
@@ -368,7 +368,7 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
                 )}
                 {torque && (
                   <Typography variant="body2" sx={{ fontWeight: 600 }}>
-                    {sayTorque(torque, unit)}
+                    {formatTorque(torque, unit)}
                   </Typography>
                 )}
               </Box>
@@ -412,18 +412,18 @@ function Prove({ repair, unit }: RepairProps) {
         ))}
       </TextField>
       {code !== null && code !== '' && measurements && (
-        <ProofFields key={code} repair={repair} unit={unit} code={code} measurements={measurements} />
+        <VerificationFields key={code} repair={repair} unit={unit} code={code} measurements={measurements} />
       )}
     </Box>
   );
 }
 
-interface ProofProps extends RepairProps {
+interface VerificationProps extends RepairProps {
   readonly code: string;
   readonly measurements: NonNullable<ReturnType<typeof useMeasurements>['data']>;
 }
 
-function ProofFields({ repair, unit, code, measurements }: ProofProps) {
+function VerificationFields({ repair, unit, code, measurements }: VerificationProps) {
   const check = checkByCode(code)!;
   const units = usePreferences((preferences) => preferences.units);
   const { data: sites } = useSites();
@@ -445,7 +445,7 @@ function ProofFields({ repair, unit, code, measurements }: ProofProps) {
         const entry = {
           ...fact.made(),
           kind: 'proof' as const,
-          words: check.name,
+          text: check.name,
           check: code,
           values: { ...judged.values },
         };

@@ -10,7 +10,7 @@ import {
   isolationOf,
   missingFor,
   restartSteps,
-  sayMissing,
+  describeMissing,
   type IsolateBody,
   type RestartBody,
 } from '@entretien/core/isolation';
@@ -43,7 +43,7 @@ export function RepairIsolation({ repair, unit, opens }: RepairIsolationProps) {
   const fold = isolationOf(guarded, data.events);
   const now = Math.max(minute, data.events.at(-1)?.doneAt ?? 0);
   const missing = missingFor(guarded, fold, opens, { at: now, by, session: SESSION });
-  const tell = async ({ kind, ...details }: IsolateBody | RestartBody) => {
+  const record = async ({ kind, ...details }: IsolateBody | RestartBody) => {
     const doneAt = new Date(Math.max(currentInstant(), (data.events.at(-1)?.doneAt ?? 0) + 1)).toISOString();
     await post.mutateAsync({ id: newId(), kind, doneAt, session: SESSION, details }).catch(() => undefined);
   };
@@ -64,7 +64,7 @@ export function RepairIsolation({ repair, unit, opens }: RepairIsolationProps) {
     >
       <Stack direction="row" sx={{ alignItems: 'center', gap: 1 }}>
         <Typography sx={{ flex: 1, fontWeight: 600 }}>
-          {missing.length === 0 ? 'Isolated for this.' : sayMissing(unit, missing)}
+          {missing.length === 0 ? 'Isolated for this.' : describeMissing(unit, missing)}
         </Typography>
         <Button
           variant={missing.length > 0 && !isOpen ? 'contained' : 'outlined'}
@@ -82,9 +82,9 @@ export function RepairIsolation({ repair, unit, opens }: RepairIsolationProps) {
       )}
       <Collapse in={isOpen} unmountOnExit>
         <IsolationGuide
-          here={{ guarded, fold, by, session: SESSION, opens, now, say: tell, onFound: find }}
+          here={{ guarded, fold, by, session: SESSION, opens, now, record: record, onFound: find }}
         />
-        {isLocked && <StartAgain unit={unit} onStart={(steps) => void tell({ kind: 'restart', steps })} />}
+        {isLocked && <StartAgain unit={unit} onStart={(steps) => void record({ kind: 'restart', steps })} />}
       </Collapse>
     </Box>
   );

@@ -1,26 +1,26 @@
 import { Box, Link as MuiLink, Stack, Typography } from '@mui/material';
-import type { FleetUnitView } from '@entretien/contracts';
+import type { FleetCompressorView } from '@entretien/contracts';
 import { Link } from 'react-router';
 import { figureFont } from '../../app/theme.js';
 import { stateColour } from '../../parts/DropMark.js';
 import { useFindings } from '../../data/queries.js';
 import { Figure } from '../../parts/Figure.js';
 import { VerdictMark } from '../../parts/VerdictMark.js';
-import { sayReadingNeed, sayUseWarning, unitsToRead, unitsUsedMore, waitingWork } from './today-list.js';
+import { describeReadingNeed, describeUseWarning, compressorsToRead, compressorsUsedMore, waitingWork } from './today-list.js';
 
 interface BesideProps {
-  readonly units: readonly FleetUnitView[];
+  readonly units: readonly FleetCompressorView[];
   /** Whether these are the most urgent units only. */
   readonly isPart: boolean;
 }
 
 /** What else there is to see to: machines without history, and readings that have grown old. */
-export function Beside({ units, isPart }: BesideProps) {
+export function TodaySidebar({ units, isPart }: BesideProps) {
   const unknown = units.filter(
     (unit) => unit.counts.unknown > 0 && unit.lastReadingAt !== null && unit.counts.fresh === 0,
   );
-  const stale = unitsToRead(units);
-  const used = unitsUsedMore(units);
+  const stale = compressorsToRead(units);
+  const used = compressorsUsedMore(units);
   return (
     <Stack spacing={3} sx={{ px: { xs: 2, md: 2.75 }, py: 2 }}>
       {isPart && (
@@ -35,7 +35,7 @@ export function Beside({ units, isPart }: BesideProps) {
               key={unit.compressorId}
               unit={unit}
               to={`/units/${unit.compressorId}?tab=hours`}
-              under={sayUseWarning(unit.useWarning!)}
+              under={describeUseWarning(unit.useWarning!)}
             />
           ))}
         </BesideList>
@@ -50,7 +50,7 @@ export function Beside({ units, isPart }: BesideProps) {
             key={unit.compressorId}
             unit={unit}
             to={`/sites/${unit.siteId}/walk`}
-            under={sayReadingNeed(unit.readingNeed!)}
+            under={describeReadingNeed(unit.readingNeed!)}
           />
         ))}
       </BesideList>
@@ -166,7 +166,7 @@ const besideRow = {
 };
 
 interface BesideRowProps {
-  readonly unit: FleetUnitView;
+  readonly unit: FleetCompressorView;
   readonly to?: string;
   readonly value?: string;
   readonly under?: string;

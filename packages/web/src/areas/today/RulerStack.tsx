@@ -1,12 +1,12 @@
 import { RunHours } from '../../parts/RunHours.js';
 import { Box, Link as MuiLink, Stack, Typography } from '@mui/material';
-import type { FleetUnitView } from '@entretien/contracts';
+import type { FleetCompressorView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { Link } from 'react-router';
 import { usePreferences } from '../../app/preferences.js';
 import { figureFont } from '../../app/theme.js';
 import { RulerRow, RulerScale, stackedView } from '../../parts/ruler/RulerRow.js';
-import { namePressing, sayDue } from '../../parts/say-due.js';
+import { namePressing, describeDue } from '../../parts/say-due.js';
 import { StopMark } from '../../parts/stop/StopMark.js';
 import { useWidth } from '../../parts/use-width.js';
 import type { SiteGroup } from './today-list.js';
@@ -111,7 +111,7 @@ export function RulerStack({ groups, zoneOf, now }: RulerStackProps) {
             </MuiLink>
           </Typography>
           {group.units.map((unit) => (
-            <UnitRow
+            <CompressorRow
               key={unit.compressorId}
               unit={unit}
               mode={mode}
@@ -135,17 +135,17 @@ const walkLink = {
   alignItems: 'center',
 };
 
-interface UnitRowProps {
-  readonly unit: FleetUnitView;
+interface CompressorRowProps {
+  readonly unit: FleetCompressorView;
   readonly mode: 'hours' | 'days';
   readonly width: number;
   readonly timeZone: string;
 }
 
-function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
+function CompressorRow({ unit, mode, width, timeZone }: CompressorRowProps) {
   const [ref, ownWidth] = useWidth<HTMLDivElement>();
   const [first] = unit.tasks;
-  const due = first && sayDue(first, Date.parse(unit.at), timeZone, unit.meter);
+  const due = first && describeDue(first, Date.parse(unit.at), timeZone, unit.meter);
   const stops = useStopsOf(unit.compressorId);
   const more = unit.counts.overdue + unit.counts.due + unit.counts.nearing - 1;
   return (
@@ -205,7 +205,7 @@ function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
                 {more > 0 && first.state !== 'unknown' ? `and ${more} more` : due.exact}
               </Typography>
             </Box>
-            <DueFigure words={due.short} state={first.state} size="0.9rem" />
+            <DueFigure text={due.short} state={first.state} size="0.9rem" />
           </Stack>
         ) : (
           <NothingDue unit={unit} />
@@ -215,7 +215,7 @@ function UnitRow({ unit, mode, width, timeZone }: UnitRowProps) {
   );
 }
 
-function HoursOf({ unit }: { readonly unit: FleetUnitView }) {
+function HoursOf({ unit }: { readonly unit: FleetCompressorView }) {
   if (unit.runHours === null)
     return (
       <Box component="span" sx={{ color: 'text.secondary', typography: 'caption' }}>

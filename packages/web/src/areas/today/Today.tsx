@@ -1,13 +1,13 @@
 import { Box, Button, Link as MuiLink, Typography } from '@mui/material';
-import type { FleetStandingView, FleetUnitView } from '@entretien/contracts';
+import type { FleetStandingView, FleetCompressorView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useFleet, useSites, useStops } from '../../data/queries.js';
-import { Empty, Failed, Waiting } from '../../parts/States.js';
+import { Empty, ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { useNow } from '../../parts/use-now.js';
 import { WithSide } from '../../parts/WithSide.js';
-import { Beside } from './Beside.js';
+import { TodaySidebar } from './Beside.js';
 import { RulerStack } from './RulerStack.js';
 import { groupBySite, headline } from './today-list.js';
 
@@ -20,19 +20,19 @@ export function Today() {
   if (fleet.isPending || sites.isPending)
     return (
       <Page>
-        <Waiting lines={10} />
+        <LoadingSkeleton lines={10} />
       </Page>
     );
   if (fleet.isError)
     return (
       <Page>
-        <Failed error={fleet.error} onRetry={() => void fleet.refetch()} />
+        <ErrorState error={fleet.error} onRetry={() => void fleet.refetch()} />
       </Page>
     );
   if (fleet.whole === undefined || fleet.units.length === 0)
     return (
       <Page>
-        <NoUnits />
+        <NoCompressors />
       </Page>
     );
   const zones = new Map((sites.data ?? []).map((site) => [site.id, site.timeZone]));
@@ -50,7 +50,7 @@ function Page({ children }: { readonly children: React.ReactNode }) {
   return <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2 }}>{children}</Box>;
 }
 
-function NoUnits() {
+function NoCompressors() {
   return (
     <Empty
       title="No machine is in the register yet."
@@ -66,7 +66,7 @@ function NoUnits() {
 }
 
 interface FleetProps {
-  readonly units: readonly FleetUnitView[];
+  readonly units: readonly FleetCompressorView[];
   readonly whole: FleetStandingView;
   /** Fetches further units; null when all are there. */
   readonly onMore: (() => void) | null;
@@ -76,23 +76,23 @@ interface FleetProps {
 function Fleet({ units, whole, onMore, zoneOf }: FleetProps) {
   const groups = useMemo(() => groupBySite(units), [units]);
   const [shown, setShown] = useState(SITES_SHOWN);
-  const words = headline(whole, groups[0]!.siteName);
+  const text = headline(whole, groups[0]!.siteName);
   const now = useNow();
   const showMore = () => {
     setShown(shown + SITES_SHOWN);
     if (groups.length < shown + SITES_SHOWN) onMore?.();
   };
   return (
-    <WithSide width={252} side={<Beside units={units} isPart={onMore !== null} />}>
+    <WithSide width={252} side={<TodaySidebar units={units} isPart={onMore !== null} />}>
       <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 1.75, pb: 2 }}>
-        <Typography variant="h1">{dayInWords(now)}</Typography>
+        <Typography variant="h1">{dayInText(now)}</Typography>
         <Typography sx={{ color: 'text.secondary', mb: { xs: 1, md: 0 } }}>
           <Box component="strong" sx={{ color: 'text.primary' }}>
-            {words.lead}
+            {text.lead}
           </Box>{' '}
-          {words.rest}
+          {text.rest}
         </Typography>
-        <StoppedUnits />
+        <StoppedCompressors />
         <RulerStack groups={groups.slice(0, shown)} zoneOf={zoneOf} now={Date.parse(whole.at)} />
         {(groups.length > shown || onMore) && (
           <Button onClick={showMore} sx={{ mt: 2 }}>
@@ -105,7 +105,7 @@ function Fleet({ units, whole, onMore, zoneOf }: FleetProps) {
 }
 
 /** What must not be used, before anything that is due. */
-function StoppedUnits() {
+function StoppedCompressors() {
   const { data: stops = [] } = useStops();
   const units = [...new Map(stops.map((stop) => [stop.compressorId, stop])).values()];
   if (units.length === 0) return null;
@@ -143,6 +143,6 @@ function StoppedUnits() {
   );
 }
 
-function dayInWords(now: number): string {
+function dayInText(now: number): string {
   return new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(now);
 }

@@ -1,6 +1,6 @@
-import type { FleetUnitView } from '@entretien/contracts';
+import type { FleetCompressorView } from '@entretien/contracts';
 import type { TaskState } from '@entretien/core/plan';
-import { groupBySite, headline, sayReadingNeed, unitsToRead, waitingWork } from './today-list.js';
+import { groupBySite, headline, describeReadingNeed, compressorsToRead, waitingWork } from './today-list.js';
 
 const NOW = Date.UTC(2026, 10, 24, 9);
 const daysAgo = (days: number) => new Date(NOW - days * 86_400_000).toISOString();
@@ -9,8 +9,8 @@ function unit(
   tag: string,
   siteId: string,
   states: readonly (readonly [string, TaskState])[],
-  more: Partial<FleetUnitView> = {},
-): FleetUnitView {
+  more: Partial<FleetCompressorView> = {},
+): FleetCompressorView {
   const counts = { fresh: 0, 'put-off': 0, unknown: 0, nearing: 0, due: 0, overdue: 0 };
   for (const [, state] of states) counts[state] += 1;
   const tasks = states.map(([name, state]) => ({ name, code: name, state, coveredBy: null }));
@@ -23,7 +23,7 @@ function unit(
     lastReadingAt: daysAgo(1),
     runHoursBasis: 'extrapolated',
     ...more,
-  } as unknown as FleetUnitView;
+  } as unknown as FleetCompressorView;
 }
 
 const late = unit('CJ-1', 'joinery', [
@@ -62,8 +62,8 @@ test.each([
   [{ overdue: 0, due: 1, nearing: 2 }, 0, 'Nothing is late.', '1 due, 2 nearing.'],
   [{ overdue: 0, due: 0, nearing: 0 }, 0, 'Nothing is late.', ''],
 ])('the day in two sentences: %j', (states, overdueSites, lead, rest) => {
-  const unitsByState = { fresh: 5, 'put-off': 0, unknown: 0, ...states };
-  expect(headline({ unitsByState, overdueSites }, 'Coppel Joinery')).toEqual({ lead, rest });
+  const compressorsByState = { fresh: 5, 'put-off': 0, unknown: 0, ...states };
+  expect(headline({ compressorsByState, overdueSites }, 'Coppel Joinery')).toEqual({ lead, rest });
 });
 
 test('what is to be read is what has grown vague, the vaguest first, and what was never read before all', () => {
@@ -76,15 +76,15 @@ test('what is to be read is what has grown vague, the vaguest first, and what wa
     unit('C', 's', [], need(null, null)),
     unit('D', 's', [], need(20, 30)),
   ];
-  expect(unitsToRead(units).map((one) => one.tag)).toEqual(['C', 'D', 'A']);
+  expect(compressorsToRead(units).map((one) => one.tag)).toEqual(['C', 'D', 'A']);
 });
 
 test.each([
   [41.6, 12.2, 'no reading for 41 days; forecast has become ±12 days'],
   [100, null, 'no reading for 100 days'],
   [null, null, 'never read'],
-])('why it should be read: %p days, ±%p', (daysSince, spreadDays, words) => {
-  expect(sayReadingNeed({ daysSince, spreadDays, spreadIfReadDays: null })).toBe(words);
+])('why it should be read: %p days, ±%p', (daysSince, spreadDays, text) => {
+  expect(describeReadingNeed({ daysSince, spreadDays, spreadIfReadDays: null })).toBe(text);
 });
 
 test('waiting work is counted by kind, under its most pressing state', () => {

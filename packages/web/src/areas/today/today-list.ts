@@ -1,16 +1,16 @@
-import { sayDay } from '@entretien/core/basics';
-import type { FleetStandingView, FleetUnitView } from '@entretien/contracts';
+import { describeDay } from '@entretien/core/basics';
+import type { FleetStandingView, FleetCompressorView } from '@entretien/contracts';
 import type { TaskState } from '@entretien/core/plan';
 
 export interface SiteGroup {
   readonly siteId: string;
   readonly siteName: string;
-  readonly units: readonly FleetUnitView[];
+  readonly units: readonly FleetCompressorView[];
 }
 
 /** Units under their sites, each in the order of urgency that the fleet came in. */
-export function groupBySite(units: readonly FleetUnitView[]): SiteGroup[] {
-  const groups = new Map<string, FleetUnitView[]>();
+export function groupBySite(units: readonly FleetCompressorView[]): SiteGroup[] {
+  const groups = new Map<string, FleetCompressorView[]>();
   for (const unit of units) {
     const group = groups.get(unit.siteId);
     if (group) group.push(unit);
@@ -21,10 +21,10 @@ export function groupBySite(units: readonly FleetUnitView[]): SiteGroup[] {
 
 /** The day in two sentences: what is late, what comes, and where to go first. */
 export function headline(
-  { unitsByState, overdueSites }: Pick<FleetStandingView, 'unitsByState' | 'overdueSites'>,
+  { compressorsByState, overdueSites }: Pick<FleetStandingView, 'compressorsByState' | 'overdueSites'>,
   firstSite: string,
 ): { readonly lead: string; readonly rest: string } {
-  const { overdue, due, nearing } = unitsByState;
+  const { overdue, due, nearing } = compressorsByState;
   const parts = [due > 0 ? `${due} due` : '', nearing > 0 ? `${nearing} nearing` : ''].filter(Boolean);
   if (overdue === 0)
     return { lead: 'Nothing is late.', rest: parts.length > 0 ? `${parts.join(', ')}.` : '' };
@@ -37,8 +37,8 @@ export function headline(
 const MOST_STALE = 6;
 
 /** Machines whose dates have grown vague for want of a reading, the vaguest first; never read comes before all. */
-export function unitsToRead(units: readonly FleetUnitView[]): FleetUnitView[] {
-  const doubt = ({ readingNeed }: FleetUnitView) =>
+export function compressorsToRead(units: readonly FleetCompressorView[]): FleetCompressorView[] {
+  const doubt = ({ readingNeed }: FleetCompressorView) =>
     readingNeed?.daysSince === null ? Infinity : (readingNeed?.spreadDays ?? readingNeed?.daysSince ?? 0);
   return units
     .filter(({ readingNeed }) => readingNeed !== null)
@@ -47,7 +47,7 @@ export function unitsToRead(units: readonly FleetUnitView[]): FleetUnitView[] {
 }
 
 /** Why a machine's hours should be read: "no reading for 41 days; forecast has become ±12 days". */
-export function sayReadingNeed({ daysSince, spreadDays }: NonNullable<FleetUnitView['readingNeed']>): string {
+export function describeReadingNeed({ daysSince, spreadDays }: NonNullable<FleetCompressorView['readingNeed']>): string {
   if (daysSince === null) return 'never read';
   const since = `no reading for ${Math.floor(daysSince)} days`;
   return spreadDays === null ? since : `${since}; forecast has become ±${Math.round(spreadDays)} days`;
@@ -65,7 +65,7 @@ const pressing: readonly TaskState[] = ['overdue', 'due', 'nearing'];
 const MOST_WORK = 9;
 
 /** The kinds of work that are late, due or nearing, the most pressing and then the most frequent first. */
-export function waitingWork(units: readonly FleetUnitView[]): WaitingWork[] {
+export function waitingWork(units: readonly FleetCompressorView[]): WaitingWork[] {
   const kinds = new Map<string, WaitingWork>();
   for (const { name, state, coveredBy } of units.flatMap((unit) => unit.tasks)) {
     if (!pressing.includes(state) || coveredBy !== null) continue;
@@ -79,15 +79,15 @@ export function waitingWork(units: readonly FleetUnitView[]): WaitingWork[] {
 }
 
 /** Machines whose use changed of late so that something falls due sooner, the soonest first. */
-export function unitsUsedMore(units: readonly FleetUnitView[]): FleetUnitView[] {
+export function compressorsUsedMore(units: readonly FleetCompressorView[]): FleetCompressorView[] {
   return units
     .filter(({ useWarning }) => useWarning?.pulls)
     .sort((a, b) => (a.useWarning!.pulls!.likelyOn < b.useWarning!.pulls!.likelyOn ? -1 : 1));
 }
 
 /** What a change of use pulls nearer. */
-export function sayUseWarning({ words, pulls }: NonNullable<FleetUnitView['useWarning']>): string {
-  if (!pulls) return `${words}.`;
+export function describeUseWarning({ text, pulls }: NonNullable<FleetCompressorView['useWarning']>): string {
+  if (!pulls) return `${text}.`;
   const { name, likelyOn, wouldBeOn } = pulls;
-  return `${words}: ${name} about ${sayDay(likelyOn)}, not ${sayDay(wouldBeOn)}.`;
+  return `${text}: ${name} about ${describeDay(likelyOn)}, not ${describeDay(wouldBeOn)}.`;
 }

@@ -7,7 +7,7 @@ test('hours are worked out from what can be counted; what is no figure is refuse
   const { sent } = await renderPage(
     <EstimateHoursDialog
       unit={unitOf({ hasHourMeter: false, family: 'high-pressure', fadLpm: 200 })}
-      unitId="unit"
+      compressorId="unit"
       tag="EST-1"
       facts={factsOf()}
       timeZone="Europe/Zurich"

@@ -1,12 +1,12 @@
 import { Alert, Box, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import type { CompressorView, RecordReading } from '@entretien/contracts';
-import { hoursFromAir, hoursFromCycles, readingProblem, sayEstimate } from '@entretien/core/hours';
+import { hoursFromAir, hoursFromCycles, readingProblem, describeEstimate } from '@entretien/core/hours';
 import { formatFigure, readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
-import type { UnitFacts } from '../../data/queries.js';
+import type { CompressorFacts } from '../../data/queries.js';
 import { FormDialog } from '../../parts/FormDialog.js';
 import { emptyEntry, entryOf, QuantityField } from '../../parts/QuantityField.js';
-import { sayAgo } from '../../parts/say-due.js';
+import { formatAgo } from '../../parts/say-due.js';
 import { useNow } from '../../parts/use-now.js';
 import { WhenField } from '../../parts/WhenField.js';
 import { hourLogOf, lastFigure, typedReading } from './hour-log.js';
@@ -14,21 +14,21 @@ import { useFactForm } from '../../parts/use-fact-form.js';
 
 interface EstimateProps {
   readonly unit: CompressorView;
-  readonly unitId: string;
+  readonly compressorId: string;
   readonly tag: string;
-  readonly facts: UnitFacts;
+  readonly facts: CompressorFacts;
   readonly timeZone: string;
   readonly onClose: () => void;
 }
 
 /** Works out the hours of a machine without a meter, from what can be counted on it. */
-export function EstimateHoursDialog({ unit, unitId, tag, facts, timeZone, onClose }: EstimateProps) {
+export function EstimateHoursDialog({ unit, compressorId, tag, facts, timeZone, onClose }: EstimateProps) {
   const [way, setWay] = useState<'cycles' | 'air'>(unit.family === 'high-pressure' ? 'air' : 'cycles');
   const [cycles, setCycles] = useState('');
   const [minutes, setMinutes] = useState('');
   const [air, setAir] = useState(emptyEntry);
   const [fad, setFad] = useState(() => entryOf(unit.fadLpm, 'flow'));
-  const form = useFactForm<RecordReading>(`/compressors/${unitId}/readings`, timeZone, onClose);
+  const form = useFactForm<RecordReading>(`/compressors/${compressorId}/readings`, timeZone, onClose);
   const now = useNow();
   const at = form.when ?? now;
   const log = hourLogOf(facts);
@@ -46,11 +46,11 @@ export function EstimateHoursDialog({ unit, unitId, tag, facts, timeZone, onClos
   const hours = gained?.ok ? (last?.hours ?? 0) + gained.value : null;
   const judged = hours === null ? null : readingProblem(log, typedReading(hours, at, now), { now, timeZone });
   const problem = gained && !gained.ok ? gained.problem.sentence : judged?.sentence;
-  const say = (figure: number) => formatFigure(figure, { figures: 6, maxDecimals: 1 });
+  const format = (figure: number) => formatFigure(figure, { figures: 6, maxDecimals: 1 });
   const send = () => {
     const fields = byCycles ?? byAir;
     if (hours === null || !fields) return;
-    const note = [sayEstimate(fields), form.note.trim()].filter(Boolean).join(' ');
+    const note = [describeEstimate(fields), form.note.trim()].filter(Boolean).join(' ');
     form.send({
       takenAt: new Date(at).toISOString(),
       hours: Math.round(hours * 10) / 10,
@@ -71,7 +71,7 @@ export function EstimateHoursDialog({ unit, unitId, tag, facts, timeZone, onClos
     >
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {last
-          ? `Counted on from ${say(last.hours)} h, ${sayAgo(last.takenAt, now, timeZone)}.`
+          ? `Counted on from ${format(last.hours)} h, ${formatAgo(last.takenAt, now, timeZone)}.`
           : 'Nothing on record yet: counted from its commissioning.'}
       </Typography>
       <ToggleButtonGroup
@@ -127,7 +127,7 @@ export function EstimateHoursDialog({ unit, unitId, tag, facts, timeZone, onClos
       <Box role="status" sx={{ typography: 'body1', minHeight: 28 }}>
         {gained?.ok && hours !== null && (
           <>
-            <strong>{say(gained.value)} h</strong> more: about <strong>{say(hours)} h est.</strong>
+            <strong>{format(gained.value)} h</strong> more: about <strong>{format(hours)} h est.</strong>
           </>
         )}
       </Box>

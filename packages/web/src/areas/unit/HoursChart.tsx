@@ -29,12 +29,12 @@ Chart.register(
   Tooltip,
 );
 
-function dateWords(at: number): string {
+function dateText(at: number): string {
   const date = new Date(at);
   return `${date.getUTCDate()} ${monthName(date.getUTCMonth())} ${date.getUTCFullYear()}`;
 }
 
-const sayHours = (hours: number) => `${formatFigure(hours, { figures: 6, maxDecimals: 1 })} h`;
+const formatHours = (hours: number) => `${formatFigure(hours, { figures: 6, maxDecimals: 1 })} h`;
 
 interface HoursChartProps {
   readonly hours: HoursView;
@@ -51,7 +51,7 @@ export function HoursChart({ hours, change }: HoursChartProps) {
   return (
     <Line
       role="img"
-      aria-label={`Run hours from ${dateWords(series.hours[0]?.x ?? 0)} to ${dateWords(last)}, now ${sayHours(series.hours.at(-1)?.y ?? 0)}${change ? `. ${change.words}` : ''}`}
+      aria-label={`Run hours from ${dateText(series.hours[0]?.x ?? 0)} to ${dateText(last)}, now ${formatHours(series.hours.at(-1)?.y ?? 0)}${change ? `. ${change.text}` : ''}`}
       data={{
         datasets: [
           {
@@ -142,8 +142,8 @@ export function HoursChart({ hours, change }: HoursChartProps) {
           tooltip: {
             ...tooltipLook,
             callbacks: {
-              title: (items) => (items[0] ? dateWords(items[0].parsed.x ?? 0) : ''),
-              label: ({ dataset, parsed }) => `${dataset.label}: ${sayHours(parsed.y ?? 0)}`,
+              title: (items) => (items[0] ? dateText(items[0].parsed.x ?? 0) : ''),
+              label: ({ dataset, parsed }) => `${dataset.label}: ${formatHours(parsed.y ?? 0)}`,
             },
           },
         },
@@ -182,9 +182,9 @@ export function WeeksChart({ hours }: { readonly hours: HoursView }) {
   return (
     <Bar
       role="img"
-      aria-label={`Use per week over ${weeks.length} weeks, ${sayHours(mean)} on the average`}
+      aria-label={`Use per week over ${weeks.length} weeks, ${formatHours(mean)} on the average`}
       data={{
-        labels: weeks.map(({ from }) => dateWords(from)),
+        labels: weeks.map(({ from }) => dateText(from)),
         datasets: [
           {
             data: weeks.map((week) => week.hours),
@@ -222,7 +222,7 @@ export function WeeksChart({ hours }: { readonly hours: HoursView }) {
             callbacks: {
               title: (items) => `week from ${items[0]?.label ?? ''}`,
               label: ({ parsed, dataIndex }) =>
-                `${sayHours(parsed.y ?? 0)}${weeks[dataIndex]?.isEstimate ? ', reckoned' : ''}`,
+                `${formatHours(parsed.y ?? 0)}${weeks[dataIndex]?.isEstimate ? ', reckoned' : ''}`,
             },
           },
         },

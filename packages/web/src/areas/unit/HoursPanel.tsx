@@ -4,25 +4,25 @@ import type { ForecastView, HoursView, StandingView, UseChangeView } from '@entr
 import { formatFigure } from '@entretien/core/quantities';
 import { lazy, Suspense, useState } from 'react';
 import { useForecast, useHours } from '../../data/queries.js';
-import { Failed, Waiting } from '../../parts/States.js';
-import { sayDays } from '../../parts/say-due.js';
+import { ErrorState, LoadingSkeleton } from '../../parts/States.js';
+import { formatDays } from '../../parts/say-due.js';
 
 // The chart library is large, and only wanted here.
 const HoursChart = lazy(() => import('./HoursChart.js').then((part) => ({ default: part.HoursChart })));
 const WeeksChart = lazy(() => import('./HoursChart.js').then((part) => ({ default: part.WeeksChart })));
 
 interface PanelProps {
-  readonly unitId: string;
+  readonly compressorId: string;
   readonly standing: StandingView;
 }
 
 /** How the hours grew, how they are likely to go on, and what that rests on. */
-export function HoursPanel({ unitId, standing }: PanelProps) {
+export function HoursPanel({ compressorId, standing }: PanelProps) {
   const [shown, setShown] = useState<'total' | 'weeks'>('total');
-  const hours = useHours(unitId);
-  const forecast = useForecast(unitId, nextFigure(standing));
-  if (hours.isError) return <Failed error={hours.error} onRetry={() => void hours.refetch()} />;
-  if (!hours.data) return <Waiting lines={5} />;
+  const hours = useHours(compressorId);
+  const forecast = useForecast(compressorId, nextFigure(standing));
+  if (hours.isError) return <ErrorState error={hours.error} onRetry={() => void hours.refetch()} />;
+  if (!hours.data) return <LoadingSkeleton lines={5} />;
   if (hours.data.points.length === 0)
     return (
       <Typography sx={{ color: 'text.secondary', py: 2 }}>
@@ -49,7 +49,7 @@ export function HoursPanel({ unitId, standing }: PanelProps) {
         <ToggleButton value="weeks">Use per week</ToggleButton>
       </ToggleButtonGroup>
       <Box sx={{ height: 300 }}>
-        <Suspense fallback={<Waiting lines={5} />}>
+        <Suspense fallback={<LoadingSkeleton lines={5} />}>
           {shown === 'total' ? (
             <HoursChart hours={hours.data} change={change} />
           ) : (
@@ -65,7 +65,7 @@ export function HoursPanel({ unitId, standing }: PanelProps) {
 
 /** What the marks of the chart mean: those that are there. */
 function Legend({ hours, change }: { readonly hours: HoursView; readonly change: UseChangeView | null }) {
-  const words = [
+  const text = [
     'dashed: reckoned',
     hours.points.some(({ source }) => source === 'meter-change') ? '◆ new meter' : '',
     hours.loaded.length > 0 ? 'thin: loaded hours' : '',
@@ -74,7 +74,7 @@ function Legend({ hours, change }: { readonly hours: HoursView; readonly change:
   ];
   return (
     <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', mt: 0.5 }}>
-      {['Hours on the meter, new ones counted on', ...words.filter(Boolean)].join(' · ')}
+      {['Hours on the meter, new ones counted on', ...text.filter(Boolean)].join(' · ')}
     </Typography>
   );
 }
@@ -92,7 +92,7 @@ function Grounds({
   readonly hours: HoursView;
   readonly forecast: ForecastView | undefined;
 }) {
-  const lines = [...(forecast ? sayGrounds(forecast) : []), ...sayLoaded(hours)];
+  const lines = [...(forecast ? describeGrounds(forecast) : []), ...describeLoaded(hours)];
   return (
     <Box
       component="ul"
@@ -108,7 +108,7 @@ function Grounds({
   );
 }
 
-function sayGrounds({ method, hoursPerDay, basedOn, reason }: ForecastView): string[] {
+function describeGrounds({ method, hoursPerDay, basedOn, reason }: ForecastView): string[] {
   const rate = hoursPerDay === null ? '' : `${formatFigure(hoursPerDay, { maxDecimals: 1 })} h a day now`;
   const lines: string[] = [];
   if (method === 'none')
@@ -120,26 +120,26 @@ function sayGrounds({ method, hoursPerDay, basedOn, reason }: ForecastView): str
         : 'its dates allow for its being used again';
     lines.push(`It stands still: ${dates}.`);
   }
-  if (basedOn.useChange) lines.push(sayChange(basedOn.useChange));
+  if (basedOn.useChange) lines.push(describeChange(basedOn.useChange));
   if (method === 'declared') lines.push(`${rate}, by the duty declared: no reading has said otherwise yet.`);
   if (method === 'readings')
-    lines.push(`${rate}, from ${sayDays(Math.round(basedOn.spanDays))} of readings.`);
+    lines.push(`${rate}, from ${formatDays(Math.round(basedOn.spanDays))} of readings.`);
   if (method === 'season') {
     const years = basedOn.seasonYears === 1 ? 'an earlier year' : `${basedOn.seasonYears} earlier years`;
     lines.push(`${rate}. It follows the seasons of ${years}.`);
   }
-  if (basedOn.bandHorizons >= 1 && basedOn.bandFactor !== null) lines.push(sayBand(basedOn.bandFactor));
+  if (basedOn.bandHorizons >= 1 && basedOn.bandFactor !== null) lines.push(describeBand(basedOn.bandFactor));
   if (reason === 'beyond-ten-years' && method !== 'none')
     lines.push('Some dates lie beyond ten years, and are left open.');
   return lines;
 }
 
-function sayChange({ words, before, since }: UseChangeView): string {
+function describeChange({ text, before, since }: UseChangeView): string {
   const rate = (hours: number) => `${formatFigure(hours, { maxDecimals: 1 })} h`;
-  return `${words}: ${rate(since)} a day, ${rate(before)} before. Its dates follow what it runs now.`;
+  return `${text}: ${rate(since)} a day, ${rate(before)} before. Its dates follow what it runs now.`;
 }
 
-function sayBand(factor: number): string {
+function describeBand(factor: number): string {
   const tried = 'Its own past was forecast again and compared';
   if (factor > 1.1) return `${tried}: the band is ${Math.round((factor - 1) * 100)} % wider for it.`;
   if (factor < 0.9) return `${tried}: the band is ${Math.round((1 - factor) * 100)} % narrower for it.`;
@@ -149,7 +149,7 @@ function sayBand(factor: number): string {
 /** A fixed-speed screw that works less than this is too large, or badly controlled (common practice). */
 const LOW_LOAD = 0.6;
 
-function sayLoaded({ loadedShare }: HoursView): string[] {
+function describeLoaded({ loadedShare }: HoursView): string[] {
   if (loadedShare === null) return [];
   const share = `Loaded for ${Math.round(loadedShare * 100)} % of its running.`;
   return [

@@ -4,24 +4,24 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useLogbook } from '../../data/logbook.js';
 import { Entries } from '../../parts/Entries.js';
-import { Failed, Waiting } from '../../parts/States.js';
-import { sayDate } from '../../parts/say-due.js';
+import { ErrorState, LoadingSkeleton } from '../../parts/States.js';
+import { formatDate } from '../../parts/say-due.js';
 import { useNow } from '../../parts/use-now.js';
 import { toLocalText } from '../../parts/WhenField.js';
 import { WithdrawDialog } from './WithdrawDialog.js';
 
 interface LogbookProps {
-  readonly unitId: string;
+  readonly compressorId: string;
   readonly onCorrect: (readingId: string) => void;
 }
 
 /** What was read and done on a unit, latest first; what was wrong is withdrawn from here. */
-export function Logbook({ unitId, onCorrect }: LogbookProps) {
+export function Logbook({ compressorId, onCorrect }: LogbookProps) {
   const now = useNow();
-  const entries = useLogbook(`compressorId=${unitId}`, ['unit', unitId, 'logbook']);
+  const entries = useLogbook(`compressorId=${compressorId}`, ['unit', compressorId, 'logbook']);
   const [wrong, setWrong] = useState<LogbookEntryView | null>(null);
-  if (entries.isError) return <Failed error={entries.error} onRetry={() => void entries.refetch()} />;
-  if (!entries.data) return <Waiting lines={6} />;
+  if (entries.isError) return <ErrorState error={entries.error} onRetry={() => void entries.refetch()} />;
+  if (!entries.data) return <LoadingSkeleton lines={6} />;
   if (entries.items.length === 0) {
     return (
       <Typography sx={{ color: 'text.secondary', py: 2 }}>
@@ -30,13 +30,13 @@ export function Logbook({ unitId, onCorrect }: LogbookProps) {
     );
   }
   const dayOf = ({ at, timeZone }: LogbookEntryView) =>
-    sayDate(toLocalText(Date.parse(at), timeZone).slice(0, 10), now, timeZone);
+    formatDate(toLocalText(Date.parse(at), timeZone).slice(0, 10), now, timeZone);
   return (
     <Box>
-      <MuiLink component={Link} to={`/units/${unitId}/history`} sx={historyLink}>
+      <MuiLink component={Link} to={`/units/${compressorId}/history`} sx={historyLink}>
         Whole history on one page
       </MuiLink>
-      <Entries label="Logbook" items={entries.items} isOfOneUnit onWithdraw={setWrong} />
+      <Entries label="Logbook" items={entries.items} isOfOneCompressor onWithdraw={setWrong} />
       {entries.hasNextPage && (
         <Button onClick={() => void entries.fetchNextPage()} size="small" sx={{ mt: 1, minHeight: 44 }}>
           Show earlier
@@ -44,9 +44,9 @@ export function Logbook({ unitId, onCorrect }: LogbookProps) {
       )}
       {wrong && (
         <WithdrawDialog
-          unitId={unitId}
+          compressorId={compressorId}
           day={dayOf(wrong)}
-          lines={[{ words: wrong.said, path: `${wrong.collection}/${wrong.id}` }]}
+          lines={[{ text: wrong.text, path: `${wrong.collection}/${wrong.id}` }]}
           onClose={() => setWrong(null)}
           onCorrect={(id) => {
             setWrong(null);

@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { CompressorView, PlanView } from '@entretien/contracts';
 import { stationName, type DataPlate } from '@entretien/core/machine';
-import { sayInterval, type ServiceTask } from '@entretien/core/plan';
+import { formatInterval, type ServiceTask } from '@entretien/core/plan';
 import { Figure } from '../../parts/Figure.js';
 
 /** The plan that this unit follows, task by task, with where its intervals come from. */
@@ -41,7 +41,7 @@ export function PlanTasks({
               {task.name}
             </Typography>
             <Figure
-              value={sayInterval(task)}
+              value={formatInterval(task)}
               sx={{ fontSize: '0.84rem', whiteSpace: 'normal', textAlign: 'right' }}
             />
           </Box>

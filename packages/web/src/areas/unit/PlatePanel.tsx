@@ -4,12 +4,12 @@ import type { CompressorView } from '@entretien/contracts';
 import { formatQuantity, unitByCode } from '@entretien/core/quantities';
 import { usePreferences } from '../../app/preferences.js';
 import { Figure } from '../../parts/Figure.js';
-import { sayDate } from '../../parts/say-due.js';
+import { formatDate } from '../../parts/say-due.js';
 import {
   allPlateGroups,
   familyName,
   fieldsFor,
-  sayPlateValue,
+  formatPlateValue,
   type PlateField,
 } from '../../parts/plate-fields.js';
 import { useNow } from '../../parts/use-now.js';
@@ -41,7 +41,7 @@ export function PlatePanel({ unit, timeZone, onEdit, onMove }: PlatePanelProps) 
       ))}
       <Box component="dl" sx={list}>
         <Row label="Family" value={familyName(unit.family)} />
-        <Row label="Commissioned" value={sayDate(unit.commissionedOn, now, timeZone)} />
+        <Row label="Commissioned" value={formatDate(unit.commissionedOn, now, timeZone)} />
         <Row label="History" value={unit.history === 'new' ? 'counted from new' : 'not known'} />
       </Box>
       {allPlateGroups.map(({ title, fields }) => (
@@ -77,7 +77,7 @@ function PlateRow({ field, unit }: { readonly field: PlateField; readonly unit: 
     return <Row label={field.label} value={shown.figure} unit={shown.unit} />;
   }
   if (typeof value === 'boolean') return <Row label={field.label} value={value ? 'yes' : 'no'} />;
-  return <Row label={field.label} value={sayPlateValue(field, value)} />;
+  return <Row label={field.label} value={formatPlateValue(field, value)} />;
 }
 
 interface RowProps {

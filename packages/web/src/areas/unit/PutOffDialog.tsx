@@ -1,6 +1,6 @@
-import { fromMeter, sayHoursSeen } from '@entretien/core/hours';
+import { fromMeter, formatHoursSeen } from '@entretien/core/hours';
 import { TextField, Typography } from '@mui/material';
-import type { PutOffTask, StandingView, TaskStandingView } from '@entretien/contracts';
+import type { DeferTask, StandingView, TaskStandingView } from '@entretien/contracts';
 import { useState } from 'react';
 import { currentInstantText } from '../../data/clock.js';
 import { Caution } from '../../parts/Caution.js';
@@ -8,8 +8,8 @@ import { FormDialog } from '../../parts/FormDialog.js';
 import { emptyEntry, QuantityField } from '../../parts/QuantityField.js';
 import { useFactForm } from '../../parts/use-fact-form.js';
 
-interface PutOffProps {
-  readonly unitId: string;
+interface DeferProps {
+  readonly compressorId: string;
   readonly task: TaskStandingView;
   readonly standing: StandingView;
   readonly timeZone: string;
@@ -17,8 +17,8 @@ interface PutOffProps {
 }
 
 /** Puts a task off: why, and until when. What keeps somebody safe wants the risk named, and stays in sight. */
-export function PutOffDialog({ unitId, task, standing, timeZone, onClose }: PutOffProps) {
-  const form = useFactForm<PutOffTask>(`/compressors/${unitId}/put-offs`, timeZone, onClose);
+export function DeferDialog({ compressorId, task, standing, timeZone, onClose }: DeferProps) {
+  const form = useFactForm<DeferTask>(`/compressors/${compressorId}/deferrals`, timeZone, onClose);
   const [reason, setReason] = useState('');
   const [untilOn, setUntilOn] = useState('');
   const [hours, setHours] = useState(emptyEntry);
@@ -36,7 +36,7 @@ export function PutOffDialog({ unitId, task, standing, timeZone, onClose }: PutO
       onSubmit={() =>
         form.send({
           task: task.code,
-          putOffAt: currentInstantText(),
+          deferredAt: currentInstantText(),
           reason: reason.trim(),
           ...(untilOn === '' ? {} : { untilOn }),
           ...(hours.value === null ? {} : { untilHours: fromMeter(standing.meter, hours.value) }),
@@ -45,7 +45,7 @@ export function PutOffDialog({ unitId, task, standing, timeZone, onClose }: PutO
       }
     >
       {task.safety && (
-        <Caution words="This keeps somebody safe. Name what can happen while it waits; it stays among what is due." />
+        <Caution text="This keeps somebody safe. Name what can happen while it waits; it stays among what is due." />
       )}
       <TextField
         label="Why it waits"
@@ -90,7 +90,7 @@ export function PutOffDialog({ unitId, task, standing, timeZone, onClose }: PutO
           min={0}
           max={1_000_000}
           problem={form.problemOf('untilHours')}
-          hint={`Now ${sayHoursSeen(standing.meter, Math.round(standing.runHours), 'full')}.`}
+          hint={`Now ${formatHoursSeen(standing.meter, Math.round(standing.runHours), 'full')}.`}
         />
       )}
     </FormDialog>

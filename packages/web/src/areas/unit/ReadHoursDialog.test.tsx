@@ -29,7 +29,7 @@ function openDialog() {
   const standing = { runHours: 180, hoursPerDay: 8, lastReadingAt: daysAgo(10) } as unknown as StandingView;
   return renderPage(
     <ReadHoursDialog
-      unitId="u"
+      compressorId="u"
       tag="BAD-1"
       facts={facts}
       standing={standing}
@@ -45,7 +45,7 @@ const SAVE = 'Save reading';
 test('a reading that cannot be is refused beside the field, and nothing typed is lost', async () => {
   const { sent } = await openDialog();
   await fill('Note', 'Display hard to read.');
-  for (const [typed, said] of [
+  for (const [typed, text] of [
     ['179', /179 h is less than the 180 h on .* Is it a slip/],
     ['900', /is 720 h of running in 240 h\. No machine runs more than 24 h a day\./],
     ['twelve', /“twelve” is not a figure/],
@@ -57,7 +57,7 @@ test('a reading that cannot be is refused beside the field, and nothing typed is
     ['200 bar', /“bar” is no unit of run hours\. Use h or min\./],
   ] as const) {
     await fill(FIGURE, typed);
-    expect(document.body.textContent).toMatch(said);
+    expect(document.body.textContent).toMatch(text);
     expect(button(SAVE).disabled).toBe(true);
     await enter(SAVE);
     expect(field(FIGURE).value).toBe(typed);

@@ -11,12 +11,12 @@ import { meterChangeProblem, readingMarks, readingProblem, type HourReading } fr
 import { formatFigure } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { sentenceOf } from '../../data/api.js';
-import { usePost, type UnitFacts } from '../../data/queries.js';
+import { usePost, type CompressorFacts } from '../../data/queries.js';
 import { FormDialog } from '../../parts/FormDialog.js';
 import { emptyEntry, entryOf, QuantityField } from '../../parts/QuantityField.js';
-import { sayAgo } from '../../parts/say-due.js';
+import { formatAgo } from '../../parts/say-due.js';
 import { WhenField } from '../../parts/WhenField.js';
-import { sayMark } from '../../parts/say-mark.js';
+import { describeMark } from '../../parts/say-mark.js';
 import { hourLogOf, lastFigure, typedReading } from './hour-log.js';
 import {
   AskMeterChange,
@@ -29,9 +29,9 @@ import { useFactForm } from '../../parts/use-fact-form.js';
 import { useNow } from '../../parts/use-now.js';
 
 interface ReadHoursProps {
-  readonly unitId: string;
+  readonly compressorId: string;
   readonly tag: string;
-  readonly facts: UnitFacts;
+  readonly facts: CompressorFacts;
   readonly standing: StandingView;
   readonly timeZone: string;
   readonly onClose: () => void;
@@ -41,7 +41,7 @@ interface ReadHoursProps {
 
 /** Takes a figure off the meter, judged while it is typed. */
 export function ReadHoursDialog({
-  unitId,
+  compressorId,
   tag,
   facts,
   standing,
@@ -51,13 +51,13 @@ export function ReadHoursDialog({
 }: ReadHoursProps) {
   const [entry, setEntry] = useState(() => (corrects ? entryOf(corrects.hours, 'hours') : emptyEntry));
   const form = useFactForm<RecordReading>(
-    `/compressors/${unitId}/readings`,
+    `/compressors/${compressorId}/readings`,
     timeZone,
     onClose,
     corrects && Date.parse(corrects.takenAt),
   );
   const [changeEntry, setChangeEntry] = useState<MeterChangeEntry | null>(null);
-  const postChange = usePost<RecordMeterChange, MeterChangeView>(`/compressors/${unitId}/meter-changes`);
+  const postChange = usePost<RecordMeterChange, MeterChangeView>(`/compressors/${compressorId}/meter-changes`);
   const recorded = hourLogOf({
     ...facts,
     readings: facts.readings.filter(({ id }) => id !== corrects?.id),
@@ -117,7 +117,7 @@ export function ReadHoursDialog({
     >
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {last
-          ? `Last ${last.source === 'estimated' ? 'estimated' : 'read'} ${formatFigure(last.hours, { figures: 6, maxDecimals: 1 })} h, ${sayAgo(last.takenAt, now, timeZone)}.`
+          ? `Last ${last.source === 'estimated' ? 'estimated' : 'read'} ${formatFigure(last.hours, { figures: 6, maxDecimals: 1 })} h, ${formatAgo(last.takenAt, now, timeZone)}.`
           : 'This is its first reading: it is counted from here.'}
       </Typography>
       <QuantityField
@@ -150,7 +150,7 @@ export function ReadHoursDialog({
       )}
       {marks.length > 0 && (
         <Alert severity="warning" variant="outlined" sx={{ py: 0 }}>
-          {marks.map(sayMark).join(', ')}. Look again; if it stands there like that, save it.
+          {marks.map(describeMark).join(', ')}. Look again; if it stands there like that, save it.
         </Alert>
       )}
       <Gain hours={entry.value} at={at} last={judged === null && changeEntry === null ? last : undefined} />

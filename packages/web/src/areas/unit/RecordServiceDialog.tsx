@@ -10,12 +10,12 @@ import { HOUR_MS } from '@entretien/core/basics';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
 import { resultsOf } from '@entretien/core/visit';
 import { useState } from 'react';
-import type { UnitFacts } from '../../data/queries.js';
+import type { CompressorFacts } from '../../data/queries.js';
 import { Caution } from '../../parts/Caution.js';
 import { DropMark, stateColour } from '../../parts/DropMark.js';
 import { FormDialog } from '../../parts/FormDialog.js';
 import { emptyEntry, QuantityField } from '../../parts/QuantityField.js';
-import { sayDue } from '../../parts/say-due.js';
+import { describeDue } from '../../parts/say-due.js';
 import { WhenField } from '../../parts/WhenField.js';
 import { hourLogOf, typedReading } from './hour-log.js';
 import { useFactForm } from '../../parts/use-fact-form.js';
@@ -23,9 +23,9 @@ import { useNow } from '../../parts/use-now.js';
 
 interface RecordServiceProps {
   readonly unit: CompressorView;
-  readonly unitId: string;
+  readonly compressorId: string;
   readonly tag: string;
-  readonly facts: UnitFacts;
+  readonly facts: CompressorFacts;
   readonly standing: StandingView;
   readonly plan: PlanView;
   readonly timeZone: string;
@@ -37,7 +37,7 @@ interface RecordServiceProps {
 /** Records work that was done; the hazard of each chosen task stands beside it. */
 export function RecordServiceDialog({
   unit,
-  unitId,
+  compressorId,
   tag,
   facts,
   standing,
@@ -48,7 +48,7 @@ export function RecordServiceDialog({
 }: RecordServiceProps) {
   const [tasks, setTasks] = useState<readonly string[]>(chosen);
   const [entry, setEntry] = useState(emptyEntry);
-  const form = useFactForm<RecordService>(`/compressors/${unitId}/services`, timeZone, onClose);
+  const form = useFactForm<RecordService>(`/compressors/${compressorId}/services`, timeZone, onClose);
   const now = useNow();
   const at = form.when ?? now;
   const future = futureProblem(at, 'doneAt', { now, timeZone });
@@ -112,11 +112,11 @@ export function RecordServiceDialog({
                       whiteSpace: 'nowrap',
                     }}
                   >
-                    {sayDue(task, now, timeZone, standing.meter).short}
+                    {describeDue(task, now, timeZone, standing.meter).short}
                   </Box>
                   <DropMark state={task.state} used={task.usedFraction} size={24} />
                 </Stack>
-                {caution !== undefined && <Caution words={caution} />}
+                {caution !== undefined && <Caution text={caution} />}
                 {untested.has(task.code) && (
                   <FormHelperText sx={{ color: 'notebook.brass', fontWeight: 600 }}>
                     A test is done with its result: measure it first, or it was only looked at and stays due.
@@ -176,7 +176,7 @@ const ABOUT_THAT_DAY = 36 * HOUR_MS;
 function untestedOf(
   unit: CompressorView,
   plan: PlanView,
-  { measurements }: UnitFacts,
+  { measurements }: CompressorFacts,
   chosen: readonly string[],
   at: number,
 ): ReadonlySet<string> {
@@ -200,12 +200,12 @@ function cautionsOf(
   chosen: readonly string[],
 ): ReadonlyMap<string, string> {
   const byCode = new Map(plan.tasks.map((task) => [task.code, task.caution]));
-  const said = new Set<string>();
+  const named = new Set<string>();
   const cautions = new Map<string, string>();
   for (const { code } of standing.tasks) {
     const caution = byCode.get(code);
-    if (!chosen.includes(code) || caution === undefined || said.has(caution)) continue;
-    said.add(caution);
+    if (!chosen.includes(code) || caution === undefined || named.has(caution)) continue;
+    named.add(caution);
     cautions.set(code, caution);
   }
   return cautions;

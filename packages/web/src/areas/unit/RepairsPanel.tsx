@@ -6,20 +6,20 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useRepairs } from '../../data/queries.js';
 import { FormDialog } from '../../parts/FormDialog.js';
-import { sayDate } from '../../parts/say-due.js';
-import { Failed, Waiting } from '../../parts/States.js';
+import { formatDate } from '../../parts/say-due.js';
+import { ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { useFactForm } from '../../parts/use-fact-form.js';
 import { TakeOutDialog } from '../../parts/stop/TakeOutDialog.js';
 import { useNow } from '../../parts/use-now.js';
 import { toLocalText, WhenField } from '../../parts/WhenField.js';
 
-const kindWords: Readonly<Record<RepairKind, string>> = {
+const kindText: Readonly<Record<RepairKind, string>> = {
   fault: 'Fault',
   modification: 'Modification',
   improvement: 'Improvement',
 };
 
-const stateWords: Readonly<Record<RepairView['state'], string>> = {
+const stateText: Readonly<Record<RepairView['state'], string>> = {
   found: 'open: found',
   'worked-on': 'open: not proved',
   'proof-failed': 'open: proof failed',
@@ -38,8 +38,8 @@ export function RepairsPanel({ unit, timeZone }: PanelProps) {
   const [isAdding, setAdding] = useState(false);
   const [isTakingOut, setTakingOut] = useState(false);
   const now = useNow();
-  if (repairs.isError) return <Failed error={repairs.error} onRetry={() => void repairs.refetch()} />;
-  if (!repairs.data) return <Waiting lines={4} />;
+  if (repairs.isError) return <ErrorState error={repairs.error} onRetry={() => void repairs.refetch()} />;
+  if (!repairs.data) return <LoadingSkeleton lines={4} />;
   return (
     <Box>
       <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', mb: 1 }}>
@@ -78,11 +78,11 @@ export function RepairsPanel({ unit, timeZone }: PanelProps) {
                   flex: 'none',
                 }}
               >
-                {repair.kind === 'fault' ? stateWords[repair.state] : kindWords[repair.kind].toLowerCase()}
+                {repair.kind === 'fault' ? stateText[repair.state] : kindText[repair.kind].toLowerCase()}
               </Typography>
             </Stack>
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              {sayDate(toLocalText(Date.parse(repair.foundAt), timeZone).slice(0, 10), now, timeZone)}
+              {formatDate(toLocalText(Date.parse(repair.foundAt), timeZone).slice(0, 10), now, timeZone)}
               {repair.station ? ` · ${stationName(unit, repair.station)}` : ''}
               {repair.cause ? ` · ${repair.cause}` : ''}
             </Typography>

@@ -3,7 +3,7 @@ import type { CompressorView, StandingView, TaskStandingView } from '@entretien/
 import { stationName } from '@entretien/core/machine';
 import { useState } from 'react';
 import { DropMark } from '../../parts/DropMark.js';
-import { sayDue } from '../../parts/say-due.js';
+import { describeDue } from '../../parts/say-due.js';
 import { DueFigure } from '../../parts/DueFigure.js';
 
 interface StandingListProps {
@@ -52,7 +52,7 @@ export function StandingList({ unit, standing, timeZone, onChoose, onStartingPoi
         }}
       >
         {shown.map((task) => {
-          const due = sayDue(task, Date.parse(standing.at), timeZone, standing.meter);
+          const due = describeDue(task, Date.parse(standing.at), timeZone, standing.meter);
           return (
             <Box component="li" key={task.code} sx={{ borderBottom: 1, borderColor: 'divider' }}>
               <ButtonBase
@@ -79,7 +79,7 @@ export function StandingList({ unit, standing, timeZone, onChoose, onStartingPoi
                     {[stationName(unit, task.station), due.date].filter(Boolean).join(' · ')}
                   </Typography>
                 </Box>
-                <DueFigure words={due.short} state={task.state} size="0.92rem" />
+                <DueFigure text={due.short} state={task.state} size="0.92rem" />
               </ButtonBase>
             </Box>
           );

@@ -8,7 +8,7 @@ import { useNow } from '../../parts/use-now.js';
 import { WhenField } from '../../parts/WhenField.js';
 
 interface StartingPointsProps {
-  readonly unitId: string;
+  readonly compressorId: string;
   readonly tag: string;
   readonly standing: StandingView;
   readonly plan: PlanView;
@@ -26,14 +26,14 @@ const found: Readonly<Record<FoundShare, string>> = {
 
 /** Says where the tasks of a machine of unknown history count from: by what was found, or by an estimate. */
 export function StartingPointsDialog({
-  unitId,
+  compressorId,
   tag,
   standing,
   plan,
   timeZone,
   onClose,
 }: StartingPointsProps) {
-  const form = useFactForm<SetStartingPoints>(`/compressors/${unitId}/starting-points`, timeZone, onClose);
+  const form = useFactForm<SetStartingPoints>(`/compressors/${compressorId}/starting-points`, timeZone, onClose);
   const [basis, setBasis] = useState<'inspection' | 'estimate'>('inspection');
   const [answers, setAnswers] = useState<Readonly<Record<string, string>>>({});
   const now = useNow();

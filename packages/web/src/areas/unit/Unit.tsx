@@ -18,13 +18,13 @@ import {
   usePlan,
   useSites,
   useStanding,
-  useUnit,
-  useUnitFacts,
+  useCompressor,
+  useCompressorFacts,
   useVessels,
-  type UnitFacts,
+  type CompressorFacts,
 } from '../../data/queries.js';
 import { HourRuler } from '../../parts/ruler/HourRuler.js';
-import { Failed, Waiting } from '../../parts/States.js';
+import { ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { MeterQuestion } from './MeterQuestion.js';
 import { StopBanner } from '../../parts/stop/StopBanner.js';
 import { WithSide } from '../../parts/WithSide.js';
@@ -33,26 +33,26 @@ import { AirPath } from './air-path/AirPath.js';
 import { AirWalk } from './air-path/AirWalk.js';
 import { machineFacts, stationToShow, type StationFacts } from './air-path/station-facts.js';
 import { StationPanel } from './station/StationPanel.js';
-import { UnitDialogs, type OpenDialog } from './UnitDialogs.js';
-import { UnitHead } from './UnitHead.js';
-import { UnitTabs } from './UnitTabs.js';
+import { CompressorDialogs, type OpenDialog } from './UnitDialogs.js';
+import { CompressorHead } from './UnitHead.js';
+import { CompressorTabs } from './UnitTabs.js';
 
 /** One machine: what is due, station by station, when it was seen to, and what it is. */
-export function Unit() {
-  const { unitId = '' } = useParams();
-  const unit = useUnit(unitId);
-  const standing = useStanding(unitId);
-  const facts = useUnitFacts(unitId);
-  const plan = usePlan(unitId);
+export function CompressorPage() {
+  const { compressorId = '' } = useParams();
+  const unit = useCompressor(compressorId);
+  const standing = useStanding(compressorId);
+  const facts = useCompressorFacts(compressorId);
+  const plan = usePlan(compressorId);
   const sites = useSites();
-  const measurements = useMeasurements(unitId);
-  const vessels = useVessels(unitId);
+  const measurements = useMeasurements(compressorId);
+  const vessels = useVessels(compressorId);
   const all = [unit, standing, facts, plan, sites, measurements, vessels];
   const failed = all.find((query) => query.isError);
   if (failed) {
     return (
       <Frame>
-        <Failed error={failed.error} onRetry={() => all.forEach((query) => void query.refetch())} />
+        <ErrorState error={failed.error} onRetry={() => all.forEach((query) => void query.refetch())} />
       </Frame>
     );
   }
@@ -60,12 +60,12 @@ export function Unit() {
   if (!isHere || !measurements.data || !vessels.data)
     return (
       <Frame>
-        <Waiting lines={10} />
+        <LoadingSkeleton lines={10} />
       </Frame>
     );
   return (
-    <UnitPage
-      key={unitId}
+    <CompressorFolder
+      key={compressorId}
       unit={unit.data}
       standing={standing.data}
       facts={facts.data}
@@ -81,17 +81,17 @@ function Frame({ children }: { readonly children: React.ReactNode }) {
   return <Box sx={{ px: { xs: 2, md: 3.5 } }}>{children}</Box>;
 }
 
-interface UnitPageProps {
+interface CompressorPageProps {
   readonly unit: CompressorView;
   readonly standing: StandingView;
-  readonly facts: UnitFacts;
+  readonly facts: CompressorFacts;
   readonly plan: PlanView;
   readonly site: SiteView | undefined;
   readonly measurements: readonly MeasurementView[];
   readonly vessels: readonly VesselView[];
 }
 
-function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: UnitPageProps) {
+function CompressorFolder({ unit, standing, facts, plan, site, measurements, vessels }: CompressorPageProps) {
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState<OpenDialog | null>(() =>
@@ -161,7 +161,7 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
     />
   );
   const tabs = (
-    <UnitTabs
+    <CompressorTabs
       unit={unit}
       standing={standing}
       facts={facts}
@@ -178,7 +178,7 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
   return (
     <WithSide side={isWide ? <Box sx={{ px: 2.75, py: 2 }}>{panel(shown)}</Box> : null}>
       <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: { xs: 2, md: 3 }, minWidth: 0 }}>
-        <UnitHead unit={unit} site={site} standing={standing} timeZone={timeZone}>
+        <CompressorHead unit={unit} site={site} standing={standing} timeZone={timeZone}>
           <Button variant="outlined" onClick={readOrEstimate}>
             {unit.hasHourMeter === false ? 'Estimate hours' : 'Read hours'}
           </Button>
@@ -191,7 +191,7 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
           <Button variant="contained" onClick={() => setPlanning(true)} disabled={standing.retired}>
             Visit
           </Button>
-        </UnitHead>
+        </CompressorHead>
         <StopBanner compressorId={unit.id} timeZone={timeZone} />
         <MeterQuestion standing={standing} />
         <HourRuler
@@ -227,10 +227,10 @@ function UnitPage({ unit, standing, facts, plan, site, measurements, vessels }: 
         )}
       </Box>
       {isPlanning && (
-        <PlanVisitDialog siteId={unit.siteId} unitId={unit.id} onClose={() => setPlanning(false)} />
+        <PlanVisitDialog siteId={unit.siteId} compressorId={unit.id} onClose={() => setPlanning(false)} />
       )}
       {open && (
-        <UnitDialogs
+        <CompressorDialogs
           open={open}
           unit={unit}
           site={site}
@@ -260,11 +260,11 @@ function vesselsAt(
 }
 
 /** The units before and after this one, in the order of urgency. */
-function useNeighbours(unitId: string) {
+function useNeighbours(compressorId: string) {
   const navigate = useNavigate();
   const { units: fleet } = useFleet();
   const go = (step: number) => {
-    const index = fleet.findIndex((unit) => unit.compressorId === unitId);
+    const index = fleet.findIndex((unit) => unit.compressorId === compressorId);
     const next = fleet[(index + step + fleet.length) % fleet.length];
     if (index >= 0 && next) void navigate(`/units/${next.compressorId}`);
   };

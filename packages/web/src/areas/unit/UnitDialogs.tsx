@@ -9,12 +9,12 @@ import type {
 } from '@entretien/contracts';
 import type { CheckDefinition } from '@entretien/core/checks';
 import type { VesselExamination } from '@entretien/core/plan';
-import type { UnitFacts } from '../../data/queries.js';
+import type { CompressorFacts } from '../../data/queries.js';
 import { MeasureDialog } from './checks/MeasureDialog.js';
 import { EditPlateDialog } from './EditPlateDialog.js';
 import { EstimateHoursDialog } from './EstimateHoursDialog.js';
 import { MoveDialog } from './MoveDialog.js';
-import { PutOffDialog } from './PutOffDialog.js';
+import { DeferDialog } from './PutOffDialog.js';
 import { ReadHoursDialog } from './ReadHoursDialog.js';
 import { RecordServiceDialog } from './RecordServiceDialog.js';
 import { StartingPointsDialog } from './StartingPointsDialog.js';
@@ -34,11 +34,11 @@ export type OpenDialog =
       readonly corrects?: MeasurementView | undefined;
     };
 
-interface UnitDialogsProps {
+interface CompressorDialogsProps {
   readonly open: OpenDialog;
   readonly unit: CompressorView;
   readonly site: SiteView | undefined;
-  readonly facts: UnitFacts;
+  readonly facts: CompressorFacts;
   readonly standing: StandingView;
   readonly plan: PlanView;
   readonly timeZone: string;
@@ -48,9 +48,9 @@ interface UnitDialogsProps {
 }
 
 /** The one dialog that is open. */
-export function UnitDialogs(props: UnitDialogsProps) {
+export function CompressorDialogs(props: CompressorDialogsProps) {
   const { open, unit, site, facts, standing, plan, timeZone, onOpen, onClose, onChangePlan } = props;
-  const shared = { unitId: unit.id, tag: unit.tag, facts, standing, timeZone, onClose };
+  const shared = { compressorId: unit.id, tag: unit.tag, facts, standing, timeZone, onClose };
   switch (open.dialog) {
     case 'read':
       return <ReadHoursDialog {...shared} corrects={open.corrects} />;
@@ -92,8 +92,8 @@ export function UnitDialogs(props: UnitDialogsProps) {
       const task = standing.tasks.find(({ code }) => code === open.task);
       if (!task) return null;
       return open.dialog === 'put-off' ? (
-        <PutOffDialog
-          unitId={unit.id}
+        <DeferDialog
+          compressorId={unit.id}
           task={task}
           standing={standing}
           timeZone={timeZone}
@@ -105,7 +105,7 @@ export function UnitDialogs(props: UnitDialogsProps) {
           standing={standing}
           timeZone={timeZone}
           onClose={onClose}
-          onPutOff={() => onOpen({ dialog: 'put-off', task: task.code })}
+          onDefer={() => onOpen({ dialog: 'put-off', task: task.code })}
           onChangePlan={() => onChangePlan(task.code)}
         />
       );

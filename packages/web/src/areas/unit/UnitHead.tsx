@@ -1,11 +1,11 @@
-import { isMeterChanged, sayHoursSeen } from '@entretien/core/hours';
+import { isMeterChanged, formatHoursSeen } from '@entretien/core/hours';
 import { Box, Stack, Typography } from '@mui/material';
 import type { CompressorView, SiteView, StandingView } from '@entretien/contracts';
 import { describeMachine } from '@entretien/core/machine';
 import { formatFigure, formatQuantity, unitByCode, type QuantityKind } from '@entretien/core/quantities';
 import { usePreferences } from '../../app/preferences.js';
 import { Figure } from '../../parts/Figure.js';
-import { sayAgo, sayDate } from '../../parts/say-due.js';
+import { formatAgo, formatDate } from '../../parts/say-due.js';
 
 interface HeadProps {
   readonly unit: CompressorView;
@@ -16,7 +16,7 @@ interface HeadProps {
 }
 
 /** The machine in a line: what it is, how it runs, when it was last read; and what can be done. */
-export function UnitHead({ unit, site, standing, timeZone, children }: HeadProps) {
+export function CompressorHead({ unit, site, standing, timeZone, children }: HeadProps) {
   return (
     <Stack
       direction={{ xs: 'column', sm: 'row' }}
@@ -44,27 +44,27 @@ export function UnitHead({ unit, site, standing, timeZone, children }: HeadProps
             color: 'text.secondary',
           }}
         >
-          {[unit.name, describeMachine(unit)].filter(Boolean).map((words) => (
-            <Box component="li" key={words}>
-              {words}
+          {[unit.name, describeMachine(unit)].filter(Boolean).map((text) => (
+            <Box component="li" key={text}>
+              {text}
             </Box>
           ))}
           <Measured kind="pressure" value={unit.workingPressureBar} />
           <Measured kind="flow" value={unit.fadLpm} />
           {standing.runHours !== null && isMeterChanged(standing.meter) && (
-            <Box component="li">{sayHoursSeen(standing.meter, Math.round(standing.runHours), 'full')}</Box>
+            <Box component="li">{formatHoursSeen(standing.meter, Math.round(standing.runHours), 'full')}</Box>
           )}
-          <Box component="li">{sayUse(standing)}</Box>
+          <Box component="li">{describeUse(standing)}</Box>
           <Box component="li">
             {standing.lastReadingAt === null
               ? unit.hasHourMeter === false
                 ? 'no hour meter'
                 : 'never read'
-              : `read ${sayAgo(Date.parse(standing.lastReadingAt), Date.parse(standing.at), timeZone)}`}
+              : `read ${formatAgo(Date.parse(standing.lastReadingAt), Date.parse(standing.at), timeZone)}`}
           </Box>
           {unit.retiredOn !== undefined && (
             <Box component="li" sx={{ color: 'notebook.oxide' }}>
-              retired {sayDate(unit.retiredOn, Date.parse(standing.at), timeZone)}
+              retired {formatDate(unit.retiredOn, Date.parse(standing.at), timeZone)}
             </Box>
           )}
         </Stack>
@@ -87,7 +87,7 @@ export function UnitHead({ unit, site, standing, timeZone, children }: HeadProps
   );
 }
 
-function sayUse({ hoursPerDay, runHoursBasis }: StandingView): React.ReactNode {
+function describeUse({ hoursPerDay, runHoursBasis }: StandingView): React.ReactNode {
   if (hoursPerDay === null) return 'use not known yet';
   if (hoursPerDay < 0.05) return 'standing still';
   return (

@@ -1,7 +1,7 @@
 import { Box, Tab, Tabs } from '@mui/material';
 import type { CompressorView, PlanView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { useSearchParams } from 'react-router';
-import type { UnitFacts } from '../../data/queries.js';
+import type { CompressorFacts } from '../../data/queries.js';
 import { ChecksPanel, type ChecksPanelProps } from './checks/ChecksPanel.js';
 import { HoursPanel } from './HoursPanel.js';
 import { Logbook } from './Logbook.js';
@@ -15,7 +15,7 @@ const tabs = ['due', 'repairs', 'logbook', 'checks', 'hours', 'plate', 'plan'] a
 interface TabsProps {
   readonly unit: CompressorView;
   readonly standing: StandingView;
-  readonly facts: UnitFacts;
+  readonly facts: CompressorFacts;
   readonly plan: PlanView;
   readonly timeZone: string;
   /** A task was chosen, to be recorded. */
@@ -26,7 +26,7 @@ interface TabsProps {
 }
 
 /** Under the machine: what is due, its logbook, what was measured, its hours, its plate and its plan, each with an address. */
-export function UnitTabs({
+export function CompressorTabs({
   unit,
   standing,
   facts,
@@ -87,11 +87,11 @@ export function UnitTabs({
             onStartingPoints={() => onOpen('starting-points')}
           />
         )}
-        {tab === 'logbook' && <Logbook unitId={unit.id} onCorrect={onCorrect} />}
+        {tab === 'logbook' && <Logbook compressorId={unit.id} onCorrect={onCorrect} />}
         {tab === 'checks' && (
           <ChecksPanel unit={unit} services={facts.services} timeZone={timeZone} onMeasure={onMeasure} />
         )}
-        {tab === 'hours' && <HoursPanel unitId={unit.id} standing={standing} />}
+        {tab === 'hours' && <HoursPanel compressorId={unit.id} standing={standing} />}
         {tab === 'plate' && (
           <PlatePanel
             unit={unit}

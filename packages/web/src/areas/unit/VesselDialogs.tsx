@@ -158,7 +158,7 @@ export function ExamineVesselDialog({ vessel, examination, timeZone, onClose }: 
       onSubmit={() => form.send({ kind, doneOn, passed })}
     >
       {!passed && (
-        <Caution words="Out of use from now on: vented, closed off and marked, until it has passed." />
+        <Caution text="Out of use from now on: vented, closed off and marked, until it has passed." />
       )}
       <TextField
         select

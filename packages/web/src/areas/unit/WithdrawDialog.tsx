@@ -10,25 +10,25 @@ import { FormDialog } from '../../parts/FormDialog.js';
 export interface Withdrawable {
   readonly day: string;
   readonly lines: readonly {
-    readonly words: string;
+    readonly text: string;
     readonly hours?: number | null;
     readonly path: string;
   }[];
 }
 
 interface WithdrawProps extends Withdrawable {
-  readonly unitId: string;
+  readonly compressorId: string;
   /** Opens the form that puts a reading right instead. */
   readonly onCorrect: (readingId: string) => void;
   readonly onClose: () => void;
 }
 
 /** Takes back what was recorded in error. It stays on record, with the reason, and stands no longer. */
-export function WithdrawDialog({ unitId, day, lines, onCorrect, onClose }: WithdrawProps) {
+export function WithdrawDialog({ compressorId, day, lines, onCorrect, onClose }: WithdrawProps) {
   const [path, setPath] = useState(lines.length === 1 ? lines[0]!.path : '');
   const [reason, setReason] = useState('');
   const [id] = useState(() => newId());
-  const post = usePost<WithdrawFact, WithdrawalView>(`/compressors/${unitId}/${path}/withdrawal`);
+  const post = usePost<WithdrawFact, WithdrawalView>(`/compressors/${compressorId}/${path}/withdrawal`);
   return (
     <FormDialog
       title={`Withdraw what was recorded on ${day}`}
@@ -48,7 +48,7 @@ export function WithdrawDialog({ unitId, day, lines, onCorrect, onClose }: Withd
             key={line.path}
             value={line.path}
             control={<Radio />}
-            label={line.words}
+            label={line.text}
             sx={{ minHeight: 44 }}
           />
         ))}

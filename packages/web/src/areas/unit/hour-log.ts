@@ -1,8 +1,8 @@
 import type { HourLog, HourReading } from '@entretien/core/hours';
-import type { UnitFacts } from '../../data/queries.js';
+import type { CompressorFacts } from '../../data/queries.js';
 
 /** The figures on record as the core judges them: readings, and those noted with services. */
-export function hourLogOf(facts: UnitFacts): HourLog {
+export function hourLogOf(facts: CompressorFacts): HourLog {
   const noted = facts.services.flatMap((service): HourReading[] =>
     service.hours === undefined
       ? []

@@ -1,7 +1,7 @@
 import { PlateDetails } from '@entretien/contracts';
 import { families } from '@entretien/core/machine';
 import { getMetadataStorage } from 'class-validator';
-import type { UnitFacts } from '../../data/queries.js';
+import type { CompressorFacts } from '../../data/queries.js';
 import { hourLogOf, lastFigure } from './hour-log.js';
 import { allPlateGroups, fieldsFor } from '../../parts/plate-fields.js';
 
@@ -58,7 +58,7 @@ describe('the hour log of a page', () => {
         reason: 'replaced',
       },
     ],
-  } as unknown as UnitFacts;
+  } as unknown as CompressorFacts;
   const log = hourLogOf(facts);
 
   test('holds readings, figures noted with services, and meter changes', () => {

@@ -24,10 +24,10 @@ import {
   placeFields,
   plateGroups,
 } from '../../parts/plate-fields.js';
-import { useNewUnitDraft } from './draft.js';
+import { useNewCompressorDraft } from './draft.js';
 import { Hours, Plate, WhichMachine } from './AddUnitSteps.js';
 import { Baseline, FirstRun, Place, PlateSanity } from './CommissionSteps.js';
-import { sayCommissioned } from './siting.js';
+import { describeCommissioned } from './siting.js';
 import { WithSide } from '../../parts/WithSide.js';
 
 /** In the order of the work; at the fifth the machine goes into the register. */
@@ -45,8 +45,8 @@ function fieldsOfStep(step: number, family: Family): Path<RegisterCompressor>[] 
 }
 
 /** Commissions a unit step by step; only the first step asks for anything that must be known. */
-export function AddUnit() {
-  const draft = useNewUnitDraft();
+export function AddCompressor() {
+  const draft = useNewCompressorDraft();
   const navigate = useNavigate();
   const [reading, setReading] = useState<QuantityEntry>(emptyEntry);
   const form = useForm<RegisterCompressor>({
@@ -86,7 +86,7 @@ export function AddUnit() {
     keep({ startedAt });
     try {
       if (!draft.isRegistered) {
-        const note = sayCommissioned(plate, draft.seenTo);
+        const note = describeCommissioned(plate, draft.seenTo);
         const body = { ...understood(ofFamily(checked)), id: draft.id, ...(note ? { note } : {}) };
         await register.mutateAsync(body);
         keep({ isRegistered: true });
@@ -188,7 +188,7 @@ export function AddUnit() {
         {step === HOURS_STEP && (
           <Hours control={form.control} family={family} reading={reading} onReading={setReading} />
         )}
-        {step > HOURS_STEP && <Baseline unitId={draft.id} />}
+        {step > HOURS_STEP && <Baseline compressorId={draft.id} />}
         {problem !== null && problem !== undefined && (
           <Alert severity="error" variant="outlined" sx={{ my: 2 }}>
             {draft.isRegistered ? `${form.getValues('tag')} is in the register, but not all of this: ` : ''}

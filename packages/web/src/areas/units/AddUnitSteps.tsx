@@ -16,7 +16,7 @@ const grid = {
   rowGap: 1.25,
 };
 
-const historyWords = { new: 'known from new', unknown: 'not known' } as const;
+const historyText = { new: 'known from new', unknown: 'not known' } as const;
 
 interface StepProps {
   readonly control: Control<RegisterCompressor>;
@@ -63,7 +63,7 @@ export function WhichMachine({ control, onSite }: StepProps & { readonly onSite:
         control={control}
         name="history"
         label="Its service history is"
-        options={historyKinds.map((kind) => [kind, historyWords[kind]])}
+        options={historyKinds.map((kind) => [kind, historyText[kind]])}
         hint="Not known: its tasks wait for a first inspection."
       />
       {siteShown && <SiteDialog onClose={() => setSiteShown(false)} onSaved={(site) => onSite(site.id)} />}
@@ -107,9 +107,9 @@ function Field({ control, name, label, type, options, hint, message }: FieldProp
           }
           slotProps={{ inputLabel: type === 'date' ? { shrink: true } : {}, htmlInput: { maxLength: 120 } }}
         >
-          {options?.map(([value, words]) => (
+          {options?.map(([value, text]) => (
             <MenuItem key={value} value={value}>
-              {words}
+              {text}
             </MenuItem>
           ))}
         </TextField>

@@ -14,7 +14,7 @@ import {
 import type { RegisterCompressor } from '@entretien/contracts';
 import { checksFor, howOf } from '@entretien/core/checks';
 import { plateDoubts, plateProblems, type DataPlate } from '@entretien/core/machine';
-import { schoolsFor } from '@entretien/core/plan';
+import { practicesFor } from '@entretien/core/plan';
 import { useState } from 'react';
 import type { Control } from 'react-hook-form';
 import {
@@ -22,18 +22,18 @@ import {
   usePlan,
   useSites,
   useStanding,
-  useUnit,
-  useUnitFacts,
+  useCompressor,
+  useCompressorFacts,
 } from '../../data/queries.js';
 import { Caution } from '../../parts/Caution.js';
 import { PlateInput } from '../../parts/PlateInputs.js';
 import { fitFields, placeFields } from '../../parts/plate-fields.js';
-import { Failed, Waiting } from '../../parts/States.js';
+import { ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { VerdictMark } from '../../parts/VerdictMark.js';
 import { latestByCheck } from '../unit/checks/check-chart.js';
 import { MeasureDialog } from '../unit/checks/MeasureDialog.js';
 import { StartingPointsDialog } from '../unit/StartingPointsDialog.js';
-import { useNewUnitDraft } from './draft.js';
+import { useNewCompressorDraft } from './draft.js';
 import { sitingPoints } from './siting.js';
 
 const grid = {
@@ -75,7 +75,7 @@ interface StepProps {
 
 /** Where it stands and what feeds it, with the hazards of setting it up. */
 export function Place({ control, plate }: StepProps) {
-  const { seenTo, keep } = useNewUnitDraft();
+  const { seenTo, keep } = useNewCompressorDraft();
   return (
     <Stack spacing={2}>
       <Box sx={grid}>
@@ -90,7 +90,7 @@ export function Place({ control, plate }: StepProps) {
         <Typography variant="body2" sx={{ color: 'text.secondary', mb: 0.5 }}>
           The maker’s book, local law and licensed trades come first. What stays open is noted as open.
         </Typography>
-        {sitingPoints(plate).map(({ code, words, caution }) => (
+        {sitingPoints(plate).map(({ code, text, caution }) => (
           <Box key={code} sx={{ borderBottom: 1, borderColor: 'divider' }}>
             <FormControlLabel
               sx={{ minHeight: 44 }}
@@ -104,9 +104,9 @@ export function Place({ control, plate }: StepProps) {
                   }
                 />
               }
-              label={words}
+              label={text}
             />
-            {caution && <Caution words={caution} />}
+            {caution && <Caution text={caution} />}
           </Box>
         ))}
       </Box>
@@ -116,10 +116,10 @@ export function Place({ control, plate }: StepProps) {
 
 /** The first touch of the switch, and the first service; a machine that is taken over has had both. */
 export function FirstRun({ control, plate }: StepProps) {
-  const { turns, breakIn, keep } = useNewUnitDraft();
+  const { turns, breakIn, keep } = useNewCompressorDraft();
   if (plate.history === 'unknown') return <TakenOver control={control} />;
   const isThreePhase = plate.motor === undefined || plate.motor === 'three-phase';
-  const school = schoolsFor(plate).find(({ code }) => code === 'break-in');
+  const practice = practicesFor(plate).find(({ code }) => code === 'break-in');
   return (
     <Stack spacing={2.5}>
       {isThreePhase && (
@@ -127,7 +127,7 @@ export function FirstRun({ control, plate }: StepProps) {
           <Typography variant="h3" id="turns">
             Direction of rotation
           </Typography>
-          <Caution words="At the first touch of the switch, against the arrow on the housing: seconds backwards can ruin a pump. Only an electrician swaps two phases." />
+          <Caution text="At the first touch of the switch, against the arrow on the housing: seconds backwards can ruin a pump. Only an electrician swaps two phases." />
           <RadioGroup
             aria-labelledby="turns"
             value={turns}
@@ -155,17 +155,17 @@ export function FirstRun({ control, plate }: StepProps) {
           )}
         </Box>
       )}
-      {school ? (
+      {practice ? (
         <Box>
           <Typography variant="h3" id="break-in">
-            {school.name}
+            {practice.name}
           </Typography>
           <RadioGroup
             aria-labelledby="break-in"
-            value={breakIn || school.usual}
+            value={breakIn || practice.usual}
             onChange={(event) => keep({ breakIn: event.target.value })}
           >
-            {school.options.map(({ code, name, sentence }) => (
+            {practice.options.map(({ code, name, sentence }) => (
               <FormControlLabel
                 key={code}
                 value={code}
@@ -183,7 +183,7 @@ export function FirstRun({ control, plate }: StepProps) {
             ))}
           </RadioGroup>
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-            {school.why}
+            {practice.why}
           </Typography>
         </Box>
       ) : (
@@ -220,19 +220,19 @@ const baselines = [
 ];
 
 /** The machine is in the register: now what it is like when it is new; or where it counts from when it is not. */
-export function Baseline({ unitId }: { readonly unitId: string }) {
-  const unit = useUnit(unitId);
-  const facts = useUnitFacts(unitId);
+export function Baseline({ compressorId }: { readonly compressorId: string }) {
+  const unit = useCompressor(compressorId);
+  const facts = useCompressorFacts(compressorId);
   const sites = useSites();
-  const measurements = useMeasurements(unitId);
-  const standing = useStanding(unitId);
-  const plan = usePlan(unitId);
+  const measurements = useMeasurements(compressorId);
+  const standing = useStanding(compressorId);
+  const plan = usePlan(compressorId);
   const [check, setCheck] = useState<string | null>(null);
   const [isSetting, setIsSetting] = useState(false);
   const failed = [unit, facts, sites, measurements, standing, plan].find((query) => query.isError);
-  if (failed) return <Failed error={failed.error} onRetry={() => void failed.refetch()} />;
+  if (failed) return <ErrorState error={failed.error} onRetry={() => void failed.refetch()} />;
   if (!unit.data || !facts.data || !sites.data || !measurements.data || !standing.data || !plan.data)
-    return <Waiting lines={6} />;
+    return <LoadingSkeleton lines={6} />;
   const latest = latestByCheck(measurements.data);
   const offered = checksFor(unit.data).filter(({ code }) => baselines.includes(code));
   const chosen = offered.find(({ code }) => code === check);
@@ -254,7 +254,7 @@ export function Baseline({ unitId }: { readonly unitId: string }) {
         </Box>
       )}
       <PracticeOnly plan={plan.data} />
-      <Button component={Link} to={`/units/${unitId}/plan`} sx={{ alignSelf: 'start', minHeight: 44 }}>
+      <Button component={Link} to={`/units/${compressorId}/plan`} sx={{ alignSelf: 'start', minHeight: 44 }}>
         Open its plan
       </Button>
       <Typography variant="h3">Baseline readings</Typography>
@@ -304,7 +304,7 @@ export function Baseline({ unitId }: { readonly unitId: string }) {
       )}
       {isSetting && (
         <StartingPointsDialog
-          unitId={unitId}
+          compressorId={compressorId}
           tag={unit.data.tag}
           standing={standing.data}
           plan={plan.data}

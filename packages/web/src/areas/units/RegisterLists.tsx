@@ -1,20 +1,20 @@
 import { RunHours } from '../../parts/RunHours.js';
 import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
-import type { FleetUnitView } from '@entretien/contracts';
+import type { FleetCompressorView } from '@entretien/contracts';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { usePreferences } from '../../app/preferences.js';
 import { StopMark } from '../../parts/stop/StopMark.js';
 import { figureFont } from '../../app/theme.js';
 import { DropMark } from '../../parts/DropMark.js';
-import { namePressing, sayDue } from '../../parts/say-due.js';
+import { namePressing, describeDue } from '../../parts/say-due.js';
 import { RulerRow } from '../../parts/ruler/RulerRow.js';
 import { DueFigure } from '../../parts/DueFigure.js';
 import { NothingDue } from '../../parts/NothingDue.js';
 
 interface ListProps {
-  readonly units: readonly FleetUnitView[];
+  readonly units: readonly FleetCompressorView[];
   readonly zoneOf: (siteId: string) => string;
 }
 
@@ -24,7 +24,7 @@ export function RegisterTable({ units, zoneOf }: ListProps) {
   const mode = usePreferences((preferences) => preferences.rulerIn);
   const navigate = useNavigate();
   const order = new Map(units.map((unit, index) => [unit.compressorId, index]));
-  const columns: GridColDef<FleetUnitView>[] = [
+  const columns: GridColDef<FleetCompressorView>[] = [
     {
       field: 'tag',
       headerName: 'Unit',
@@ -100,17 +100,17 @@ export function RegisterTable({ units, zoneOf }: ListProps) {
   );
 }
 
-function NextTask({ unit, timeZone }: { readonly unit: FleetUnitView; readonly timeZone: string }) {
+function NextTask({ unit, timeZone }: { readonly unit: FleetCompressorView; readonly timeZone: string }) {
   const [first] = unit.tasks;
   if (!first) return <NothingDue unit={unit} />;
-  const due = sayDue(first, Date.parse(unit.at), timeZone, unit.meter);
+  const due = describeDue(first, Date.parse(unit.at), timeZone, unit.meter);
   return (
     <Stack direction="row" spacing={1} sx={{ alignItems: 'center', minWidth: 0, width: '100%' }}>
       <DropMark state={first.state} used={first.usedFraction} size={24} />
       <Typography variant="body2" noWrap sx={{ flex: 1, fontWeight: 600 }}>
         {namePressing(first)}
       </Typography>
-      <DueFigure words={due.short} state={first.state} size="0.86rem" />
+      <DueFigure text={due.short} state={first.state} size="0.86rem" />
     </Stack>
   );
 }

@@ -38,7 +38,7 @@ export function SitesDialog({ onClose }: { readonly onClose: () => void }) {
                 {[
                   site.address,
                   site.contact,
-                  site.altitudeM === undefined ? undefined : sayAltitude(site.altitudeM),
+                  site.altitudeM === undefined ? undefined : formatAltitude(site.altitudeM),
                 ]
                   .filter(Boolean)
                   .join(' · ')}
@@ -60,7 +60,7 @@ export function SitesDialog({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
-function sayAltitude(altitudeM: number): string {
+function formatAltitude(altitudeM: number): string {
   const { figure, unit } = formatQuantity(altitudeM, 'altitude');
   return `${figure} ${unit}`;
 }

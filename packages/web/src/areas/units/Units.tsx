@@ -14,9 +14,9 @@ import { families } from '@entretien/core/machine';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { figureFont } from '../../app/theme.js';
-import { useFleet, useRetiredUnits, useSites } from '../../data/queries.js';
-import { Empty, Failed, Waiting } from '../../parts/States.js';
-import { sayDate } from '../../parts/say-due.js';
+import { useFleet, useRetiredCompressors, useSites } from '../../data/queries.js';
+import { Empty, ErrorState, LoadingSkeleton } from '../../parts/States.js';
+import { formatDate } from '../../parts/say-due.js';
 import { familyName } from '../../parts/plate-fields.js';
 import { filterOf, matches } from './register-rows.js';
 import { SitesDialog } from './SitesDialog.js';
@@ -24,7 +24,7 @@ import { useNow } from '../../parts/use-now.js';
 import { RegisterCards, RegisterTable } from './RegisterLists.js';
 
 /** The register: find, filter, sort and compare machines. */
-export function Units() {
+export function CompressorsPage() {
   const fleet = useFleet({ all: true });
   const sites = useSites();
   const [search, setSearch] = useSearchParams();
@@ -54,7 +54,7 @@ export function Units() {
           Units{' '}
           {fleet.data && (
             <Box component="span" sx={{ fontWeight: 450, color: 'text.secondary' }}>
-              {sayCount(shown.length, fleet.units.length, fleet.whole?.total ?? 0)}
+              {formatCount(shown.length, fleet.units.length, fleet.whole?.total ?? 0)}
             </Box>
           )}
         </Typography>
@@ -69,8 +69,8 @@ export function Units() {
         </Stack>
       </Stack>
       <Filters filter={filter} sites={sites.data ?? []} onSet={set} />
-      {fleet.isPending && <Waiting lines={10} />}
-      {fleet.isError && <Failed error={fleet.error} onRetry={() => void fleet.refetch()} />}
+      {fleet.isPending && <LoadingSkeleton lines={10} />}
+      {fleet.isError && <ErrorState error={fleet.error} onRetry={() => void fleet.refetch()} />}
       {fleet.units.length > 0 && !fleet.hasNextPage && shown.length === 0 && (
         <Empty
           title="No unit is like that."
@@ -104,7 +104,7 @@ export function Units() {
 }
 
 /** How many are shown, and how many of the register have come so far. */
-function sayCount(shown: number, come: number, total: number): string {
+function formatCount(shown: number, come: number, total: number): string {
   const coming = come < total ? `, ${come} looked through so far` : '';
   return shown === total ? String(total) : `${shown} of ${total}${coming}`;
 }
@@ -178,7 +178,7 @@ function Filters({ filter, sites, onSet }: FiltersProps) {
 /** Machines out of service, by the day they went. */
 function Retired() {
   const now = useNow();
-  const { data = [] } = useRetiredUnits();
+  const { data = [] } = useRetiredCompressors();
   if (data.length === 0) return null;
   return (
     <Box component="section" sx={{ mt: 3 }}>
@@ -191,7 +191,7 @@ function Retired() {
             {unit.tag}
           </MuiLink>
           <Box component="span" sx={{ color: 'text.secondary', pl: 1 }}>
-            since {sayDate(unit.retiredOn!, now, 'UTC')}
+            since {formatDate(unit.retiredOn!, now, 'UTC')}
           </Box>
         </Box>
       ))}

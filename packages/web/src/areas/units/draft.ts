@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
 /** A unit that is being commissioned: kept on the device, so that a reload or a call away loses nothing. */
-interface NewUnitDraft {
+interface NewCompressorDraft {
   readonly id: string;
   readonly readingId: string;
   readonly rotationId: string;
@@ -24,11 +24,11 @@ interface NewUnitDraft {
 }
 
 interface DraftActions {
-  keep(part: Partial<NewUnitDraft>): void;
+  keep(part: Partial<NewCompressorDraft>): void;
   clear(): void;
 }
 
-function blank(): NewUnitDraft {
+function blank(): NewCompressorDraft {
   return {
     id: newId(),
     readingId: newId(),
@@ -44,7 +44,7 @@ function blank(): NewUnitDraft {
   };
 }
 
-export const useNewUnitDraft = create<NewUnitDraft & DraftActions>()(
+export const useNewCompressorDraft = create<NewCompressorDraft & DraftActions>()(
   persist(
     (set) => ({
       ...blank(),
@@ -54,7 +54,7 @@ export const useNewUnitDraft = create<NewUnitDraft & DraftActions>()(
     {
       name: 'entretien-new-unit',
       // A draft kept by an earlier release lacks what was added since.
-      merge: (kept, fresh) => ({ ...fresh, ...(kept as Partial<NewUnitDraft>) }),
+      merge: (kept, fresh) => ({ ...fresh, ...(kept as Partial<NewCompressorDraft>) }),
     },
   ),
 );

@@ -1,4 +1,4 @@
-import type { FleetUnitView } from '@entretien/contracts';
+import type { FleetCompressorView } from '@entretien/contracts';
 import { filterOf, matches } from './register-rows.js';
 
 const unit = {
@@ -8,7 +8,7 @@ const unit = {
   family: 'piston',
   siteId: 'joinery',
   counts: { fresh: 3, unknown: 0, nearing: 1, due: 0, overdue: 2 },
-} as unknown as FleetUnitView;
+} as unknown as FleetCompressorView;
 
 const found = (query: string) => matches(unit, filterOf(new URLSearchParams(query)));
 

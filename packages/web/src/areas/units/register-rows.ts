@@ -1,4 +1,4 @@
-import type { FleetUnitView } from '@entretien/contracts';
+import type { FleetCompressorView } from '@entretien/contracts';
 import { families, type Family } from '@entretien/core/machine';
 import type { TaskState } from '@entretien/core/plan';
 
@@ -28,11 +28,11 @@ const stateOf: Record<NonNullable<RegisterFilter['state']>, TaskState> = {
 };
 
 /** Whether a unit is among those asked for; every word typed must be found somewhere on it. */
-export function matches(unit: FleetUnitView, filter: RegisterFilter): boolean {
+export function matches(unit: FleetCompressorView, filter: RegisterFilter): boolean {
   const text = `${unit.tag} ${unit.siteName} ${unit.description}`.toLowerCase();
-  const words = filter.text.toLowerCase().split(/\s+/).filter(Boolean);
+  const typed = filter.text.toLowerCase().split(/\s+/).filter(Boolean);
   return (
-    words.every((word) => text.includes(word)) &&
+    typed.every((word) => text.includes(word)) &&
     (filter.family === null || unit.family === filter.family) &&
     (filter.siteId === null || unit.siteId === filter.siteId) &&
     (filter.state === null || unit.counts[stateOf[filter.state]] > 0)

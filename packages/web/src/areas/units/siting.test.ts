@@ -1,5 +1,5 @@
 import type { DataPlate } from '@entretien/core/machine';
-import { sayCommissioned, sitingPoints } from './siting.js';
+import { describeCommissioned, sitingPoints } from './siting.js';
 
 const plate = (more: Partial<DataPlate>): DataPlate => ({
   siteId: 's',
@@ -25,10 +25,10 @@ test('oil and lubricator only where there are any', () => {
 });
 
 test('the record names what was seen to and what is open', () => {
-  expect(sayCommissioned(plate({}), [])).toBe('');
-  const some = sayCommissioned(plate({}), ['base', 'filter']);
+  expect(describeCommissioned(plate({}), [])).toBe('');
+  const some = describeCommissioned(plate({}), ['base', 'filter']);
   expect(some).toMatch(
     /^Seen to: On a firm and dust-free base, level within 5°; Intake filter fitted\. Open: No transit damage/,
   );
-  expect(sayCommissioned(plate({}), codes({}))).not.toContain('Open:');
+  expect(describeCommissioned(plate({}), codes({}))).not.toContain('Open:');
 });

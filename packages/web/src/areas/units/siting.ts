@@ -3,7 +3,7 @@ import { hasEngine, hasLubricator, type DataPlate } from '@entretien/core/machin
 /** Something to see to when a machine is set up. */
 export interface SitingPoint {
   readonly code: string;
-  readonly words: string;
+  readonly text: string;
   /** The hazard behind it, where there is one. */
   readonly caution?: string;
 }
@@ -11,39 +11,39 @@ export interface SitingPoint {
 /** What to see to before a machine runs for the first time. Clearances are common practice; the manual’s own rule. */
 export function sitingPoints(plate: DataPlate): readonly SitingPoint[] {
   const points: (SitingPoint | false)[] = [
-    { code: 'transit', words: 'No transit damage' },
-    { code: 'base', words: 'On a firm and dust-free base, level within 5°' },
+    { code: 'transit', text: 'No transit damage' },
+    { code: 'base', text: 'On a firm and dust-free base, level within 5°' },
     {
       code: 'clearance',
-      words:
+      text:
         'Clearances of the manual; without one 0.6 m at the sides and back, 1.5 m in front and above. A fan where it is tighter or the room gets hotter than 38 °C',
     },
-    { code: 'cooling', words: 'Cooling air crosses it freely' },
-    { code: 'intake', words: 'Intake away from engines and exhausts, wind considered' },
+    { code: 'cooling', text: 'Cooling air crosses it freely' },
+    { code: 'intake', text: 'Intake away from engines and exhausts, wind considered' },
     {
       code: 'secured',
-      words: 'Receivers and cylinders secured against falling',
+      text: 'Receivers and cylinders secured against falling',
       caution: 'A sheared valve kills.',
     },
     hasEngine(plate)
       ? {
           code: 'outdoors',
-          words: 'Outdoors, exhaust away from the intake',
+          text: 'Outdoors, exhaust away from the intake',
           caution: 'Petrol and diesel sets never run indoors.',
         }
       : {
           code: 'electrician',
-          words: 'Connected by a licensed electrician',
+          text: 'Connected by a licensed electrician',
           caution: 'Supply, breaker and cable are an electrician’s to choose.',
         },
     plate.family === 'piston-oil-free'
       ? false
-      : { code: 'oil', words: 'Oil to its level, with the right oil' },
-    hasLubricator(plate) ? { code: 'lubricator', words: 'Cylinder lubricator primed by hand' } : false,
-    { code: 'filter', words: 'Intake filter fitted' },
+      : { code: 'oil', text: 'Oil to its level, with the right oil' },
+    hasLubricator(plate) ? { code: 'lubricator', text: 'Cylinder lubricator primed by hand' } : false,
+    { code: 'filter', text: 'Intake filter fitted' },
     {
       code: 'tight',
-      words: 'Every fitting leak-tested at full working pressure',
+      text: 'Every fitting leak-tested at full working pressure',
       caution: 'What is tight at low pressure can leak at the top. Never tighten a joint under pressure.',
     },
   ];
@@ -51,11 +51,11 @@ export function sitingPoints(plate: DataPlate): readonly SitingPoint[] {
 }
 
 /** What the record says of how it was set up. */
-export function sayCommissioned(plate: DataPlate, seenTo: readonly string[]): string {
+export function describeCommissioned(plate: DataPlate, seenTo: readonly string[]): string {
   const points = sitingPoints(plate);
-  const say = (isSeen: boolean) =>
-    points.filter(({ code }) => seenTo.includes(code) === isSeen).map(({ words }) => words);
-  const [seen, open] = [say(true), say(false)];
+  const format = (isSeen: boolean) =>
+    points.filter(({ code }) => seenTo.includes(code) === isSeen).map(({ text }) => text);
+  const [seen, open] = [format(true), format(false)];
   if (seen.length === 0) return '';
   return [`Seen to: ${seen.join('; ')}.`, open.length > 0 ? `Open: ${open.join('; ')}.` : '']
     .filter(Boolean)

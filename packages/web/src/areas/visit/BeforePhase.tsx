@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { MeasureCard } from './MeasureCard.js';
 import { needsIsolation, openBefore, plannedTasks } from './phases.js';
 import { ReasonDialog } from './ReasonDialog.js';
-import { Foot, type PhaseProps } from './Visit.js';
+import { PhaseFooter, type PhaseProps } from './Visit.js';
 import { newCautions, StationCard } from './WorkPhase.js';
 
 /** The readings that the work should change, taken while it still runs. */
@@ -49,7 +49,7 @@ export function BeforePhase({ atWork, onGo }: PhaseProps) {
           cautions={newCautions(atWork, running, index)}
         />
       ))}
-      <Foot
+      <PhaseFooter
         about={
           open.length === 0
             ? undefined
@@ -59,13 +59,13 @@ export function BeforePhase({ atWork, onGo }: PhaseProps) {
         <Button variant={open.length === 0 ? 'contained' : 'outlined'} onClick={() => onGo(next)}>
           {next === 'isolate' ? 'Stop it and isolate' : 'To the work'}
         </Button>
-      </Foot>
+      </PhaseFooter>
       {leavingOut !== null && (
         <ReasonDialog
           title={`Leave out: ${checkByCode(leavingOut)?.name ?? leavingOut}`}
           usual={['It does not run', 'No instrument at hand', 'It was found stopped']}
           submit="Leave it out"
-          onReason={(reason) => atWork.tell({ kind: 'skip', check: leavingOut, reason })}
+          onReason={(reason) => atWork.record({ kind: 'skip', check: leavingOut, reason })}
           onClose={() => setLeavingOut(null)}
         />
       )}

@@ -2,10 +2,10 @@ import { TextField, Typography } from '@mui/material';
 import { stationName } from '@entretien/core/machine';
 import { useState } from 'react';
 import { FormDialog } from '../../parts/FormDialog.js';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
 interface FoundDialogProps {
-  readonly atWork: UnitAtWork;
+  readonly atWork: CompressorAtWork;
   readonly station: string;
   readonly onClose: () => void;
 }
@@ -18,7 +18,7 @@ export function FoundDialog({ atWork, station, onClose }: FoundDialogProps) {
       title={`Found: ${stationName(atWork.unit.plate, station)}`}
       submit="Open a repair"
       canSubmit={found.trim() !== ''}
-      onSubmit={() => void atWork.tell({ kind: 'fault', found: found.trim(), station }).then(onClose)}
+      onSubmit={() => void atWork.record({ kind: 'fault', found: found.trim(), station }).then(onClose)}
       onClose={onClose}
     >
       <TextField

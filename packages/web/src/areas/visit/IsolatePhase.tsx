@@ -3,11 +3,11 @@ import { missingFor } from '@entretien/core/isolation';
 import { opensTogether } from '@entretien/core/visit';
 import { IsolationGuide } from '../../parts/isolation/IsolationGuide.js';
 import { plannedTasks } from './phases.js';
-import { Foot, type PhaseProps } from './Visit.js';
+import { PhaseFooter, type PhaseProps } from './Visit.js';
 
 /** The isolation that the planned work needs, one space after the other. */
 export function IsolatePhase({ atWork, onGo }: PhaseProps) {
-  const { unit, guarded, isolation, by, session, now, tell } = atWork;
+  const { unit, guarded, isolation, by, session, now, record } = atWork;
   const planned = plannedTasks(atWork);
   const opens = opensTogether(planned, unit.plate);
   const missing = missingFor(guarded, isolation, opens, { at: now, by, session });
@@ -22,11 +22,11 @@ export function IsolatePhase({ atWork, onGo }: PhaseProps) {
           session,
           opens,
           now,
-          say: (body) => tell(body),
-          onFound: (found) => void tell({ kind: 'fault', found }),
+          record: (body) => record(body),
+          onFound: (found) => void record({ kind: 'fault', found }),
         }}
       />
-      <Foot
+      <PhaseFooter
         about={
           opening.length === 0
             ? undefined
@@ -36,7 +36,7 @@ export function IsolatePhase({ atWork, onGo }: PhaseProps) {
         <Button variant={missing.length === 0 ? 'contained' : 'outlined'} onClick={() => onGo('work')}>
           {missing.length === 0 ? 'To the work' : 'Other work first'}
         </Button>
-      </Foot>
+      </PhaseFooter>
     </>
   );
 }

@@ -1,6 +1,6 @@
 import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Typography } from '@mui/material';
-import type { FleetUnitView, VisitStepView } from '@entretien/contracts';
+import type { FleetCompressorView, VisitStepView } from '@entretien/contracts';
 import { worthPlanning } from '@entretien/core/visit';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -9,16 +9,16 @@ import { currentInstantText } from '../../data/clock.js';
 import { postJson, sentenceOf } from '../../data/api.js';
 import { useFleet } from '../../data/queries.js';
 import { SESSION } from '../../data/session.js';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
-interface JoinUnitProps {
-  readonly atWork: UnitAtWork;
+interface JoinCompressorProps {
+  readonly atWork: CompressorAtWork;
   /** The unit is part of the visit now. */
   readonly onJoined: (compressorId: string) => void;
 }
 
 /** Another machine of the site joins the visit, with what is due on it. */
-export function JoinUnit({ atWork, onJoined }: JoinUnitProps) {
+export function JoinCompressor({ atWork, onJoined }: JoinCompressorProps) {
   const { visit } = atWork;
   const client = useQueryClient();
   const { units } = useFleet({ all: true });
@@ -28,7 +28,7 @@ export function JoinUnit({ atWork, onJoined }: JoinUnitProps) {
   const others = units.filter(
     ({ siteId, compressorId }) => siteId === visit.siteId && !here.has(compressorId),
   );
-  const join = async ({ compressorId, tasks }: FleetUnitView) => {
+  const join = async ({ compressorId, tasks }: FleetCompressorView) => {
     setProblem(null);
     // What is needed to go through it comes from the server: without a connection it cannot join.
     const step = {

@@ -7,10 +7,10 @@ import { stayingTexts, type CheckTexts } from '../../parts/checks/check-entries.
 import { JudgedFields } from '../../parts/checks/JudgedFields.js';
 import { useJudged } from '../../parts/checks/use-judged.js';
 import { VerdictMark } from '../../parts/VerdictMark.js';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
 interface MeasureCardProps {
-  readonly atWork: UnitAtWork;
+  readonly atWork: CompressorAtWork;
   readonly check: string;
   readonly phase: MeasurePhase;
   /** Whether its fields stand open before anybody asked. */
@@ -44,7 +44,7 @@ export function MeasureCard({ atWork, check: code, phase, isOpen = false, onLeav
       {taken.map(({ id, phase: when, verdict, noComparison, reason }) => (
         <Stack key={id} direction="row" sx={{ gap: 1.25, alignItems: 'start', py: 0.4 }}>
           <Typography variant="body2" sx={{ color: 'text.secondary', minWidth: 52 }}>
-            {whenWords[when]}
+            {whenText[when]}
           </Typography>
           {verdict && <VerdictMark verdict={verdict} noComparison={noComparison} />}
           <Typography variant="body2" sx={{ flex: 1 }}>
@@ -65,14 +65,14 @@ export function MeasureCard({ atWork, check: code, phase, isOpen = false, onLeav
   );
 }
 
-export const whenWords: Readonly<Record<MeasurePhase, string>> = {
+export const whenText: Readonly<Record<MeasurePhase, string>> = {
   before: 'before',
   work: 'at work',
   proof: 'after',
 };
 
 interface FieldsProps {
-  readonly atWork: UnitAtWork;
+  readonly atWork: CompressorAtWork;
   readonly check: CheckDefinition;
   readonly phase: MeasurePhase;
   readonly onSaved: () => void;
@@ -95,9 +95,9 @@ function MeasureFields({ atWork, check, phase, onSaved, onLeaveOut }: FieldsProp
   });
   const { judgement } = judged;
   const save = async () => {
-    await atWork.tell(
+    await atWork.record(
       { kind: 'measure', phase, check: check.code, values: judged.values },
-      { outcome: outcomeOf(judgement!), words: `Measured: ${check.name}` },
+      { outcome: outcomeOf(judgement!), text: `Measured: ${check.name}` },
     );
     onSaved();
   };

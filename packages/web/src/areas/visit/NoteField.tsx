@@ -1,9 +1,9 @@
 import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { useState } from 'react';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
 /** Anything else worth remembering. */
-export function NoteField({ atWork }: { readonly atWork: UnitAtWork }) {
+export function NoteField({ atWork }: { readonly atWork: CompressorAtWork }) {
   const [text, setText] = useState('');
   return (
     <Box component="section" aria-label="Notes" sx={{ pb: 2 }}>
@@ -19,7 +19,7 @@ export function NoteField({ atWork }: { readonly atWork: UnitAtWork }) {
         onSubmit={(event) => {
           event.preventDefault();
           if (text.trim() !== '')
-            void atWork.tell({ kind: 'note', text: text.trim() }).then(() => setText(''));
+            void atWork.record({ kind: 'note', text: text.trim() }).then(() => setText(''));
         }}
       >
         <TextField

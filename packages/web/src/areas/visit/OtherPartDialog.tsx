@@ -5,10 +5,10 @@ import { readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { ComparedParts } from '../../parts/ComparedParts.js';
 import { FormDialog } from '../../parts/FormDialog.js';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
 interface OtherPartProps {
-  readonly atWork: UnitAtWork;
+  readonly atWork: CompressorAtWork;
   readonly parts: readonly PartView[];
   /** The part to begin with, which wants a reason on this unit. */
   readonly inPlaceOf?: PartView | undefined;
@@ -34,7 +34,7 @@ export function OtherPartDialog({ atWork, parts, inPlaceOf: first, onClose }: Ot
   const isCount = read.ok && read.value > 0 && read.value <= 1000;
   const use = () =>
     void atWork
-      .tell({
+      .record({
         kind: 'part',
         part: part!.id,
         name: part!.name,

@@ -7,10 +7,10 @@ import { useParts } from '../../data/queries.js';
 import { Figure } from '../../parts/Figure.js';
 import { OtherPartDialog } from './OtherPartDialog.js';
 import { plannedTasks } from './phases.js';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
 /** The kit of the visit: each line used with one touch, and taken back with another; and whatever else was used. */
-export function PartsUsed({ atWork }: { readonly atWork: UnitAtWork }) {
+export function PartsUsed({ atWork }: { readonly atWork: CompressorAtWork }) {
   const { data: parts = [] } = useParts();
   const [other, setOther] = useState<{ readonly inPlaceOf?: PartView | undefined } | null>(null);
   const { compressorId } = atWork.view;
@@ -59,7 +59,7 @@ export function PartsUsed({ atWork }: { readonly atWork: UnitAtWork }) {
 }
 
 interface PartLineProps {
-  readonly atWork: UnitAtWork;
+  readonly atWork: CompressorAtWork;
   readonly line: {
     readonly key: string;
     readonly name: string;
@@ -76,8 +76,8 @@ function PartLine({ atWork, line: { key, name, count, part }, onReason }: PartLi
   const isShort = held > 0 && part !== undefined && part.inVan < 0;
   const wantsReason =
     held === 0 && part !== undefined && needsReason(part, atWork.unit.plate, atWork.view.compressorId);
-  const tell = (more: number) =>
-    void atWork.tell({
+  const record = (more: number) =>
+    void atWork.record({
       kind: 'part',
       name,
       count: more,
@@ -101,7 +101,7 @@ function PartLine({ atWork, line: { key, name, count, part }, onReason }: PartLi
         )}
       </Box>
       <Button
-        onClick={() => (wantsReason ? onReason() : tell(held > 0 ? -held : count))}
+        onClick={() => (wantsReason ? onReason() : record(held > 0 ? -held : count))}
         variant={held > 0 ? 'text' : 'outlined'}
         aria-label={held > 0 ? `Take back: ${name}` : `Used: ${name}`}
         sx={{ minHeight: 44, my: 0.5 }}

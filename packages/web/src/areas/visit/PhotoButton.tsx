@@ -1,6 +1,6 @@
 import { Button, Typography } from '@mui/material';
 import { useRef, useState } from 'react';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
 const LARGEST_MB = 15;
 
@@ -9,7 +9,7 @@ export function PhotoButton({
   atWork,
   station,
 }: {
-  readonly atWork: UnitAtWork;
+  readonly atWork: CompressorAtWork;
   readonly station: string | undefined;
 }) {
   const input = useRef<HTMLInputElement>(null);

@@ -11,10 +11,10 @@ import { DropMark } from '../../parts/DropMark.js';
 import { DueFigure } from '../../parts/DueFigure.js';
 import { Figure } from '../../parts/Figure.js';
 import { emptyEntry, QuantityField } from '../../parts/QuantityField.js';
-import { sayDue } from '../../parts/say-due.js';
-import { JoinUnit } from './JoinUnit.js';
+import { describeDue } from '../../parts/say-due.js';
+import { JoinCompressor } from './JoinUnit.js';
 import { plannedTasks } from './phases.js';
-import { Foot, type PhaseProps } from './Visit.js';
+import { PhaseFooter, type PhaseProps } from './Visit.js';
 
 export const stateTitles: Readonly<Record<IsolationState, string>> = {
   running: 'While it runs',
@@ -79,7 +79,7 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
                       </Box>
                       {due && (
                         <DueFigure
-                          words={sayDue(due, atWork.now, visit.timeZone, view.standing.meter).short}
+                          text={describeDue(due, atWork.now, visit.timeZone, view.standing.meter).short}
                           state={due.state}
                           size="0.84rem"
                         />
@@ -92,7 +92,7 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
           <Box>
             <AddTask atWork={atWork} />
           </Box>
-          <JoinUnit atWork={atWork} onJoined={(joined) => onGo('prepare', joined)} />
+          <JoinCompressor atWork={atWork} onJoined={(joined) => onGo('prepare', joined)} />
         </Box>
         <Box>
           <Typography variant="h3" component="h2" sx={{ color: 'text.secondary' }}>
@@ -108,8 +108,8 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
             </Typography>
           )}
           <Box sx={{ mt: 1.5 }}>
-            {cautions.slice(0, 3).map((words) => (
-              <Caution key={words} words={words} />
+            {cautions.slice(0, 3).map((text) => (
+              <Caution key={text} text={text} />
             ))}
             {cautions.length > 0 && (
               <Typography variant="caption" sx={{ color: 'text.secondary' }}>
@@ -120,17 +120,17 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
           {unit.plate.hasHourMeter !== false && progress.hours === null && <ReadMeter atWork={atWork} />}
         </Box>
       </Box>
-      <Foot about={`${tasks.length} ${tasks.length === 1 ? 'task' : 'tasks'}, about ${minutes} min of work`}>
+      <PhaseFooter about={`${tasks.length} ${tasks.length === 1 ? 'task' : 'tasks'}, about ${minutes} min of work`}>
         <Button variant="contained" onClick={() => onGo('before')}>
           To the before readings
         </Button>
-      </Foot>
+      </PhaseFooter>
     </>
   );
 }
 
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 function KitRow({ line: { part, count, answeredBy, short } }: { readonly line: KitLine }) {
@@ -181,7 +181,7 @@ function ReadMeter({ atWork }: Pick<PhaseProps, 'atWork'>) {
       onSubmit={(event) => {
         event.preventDefault();
         if (entry.value === null) return;
-        void atWork.tell({ kind: 'hours', hours: entry.value }).then(() => setEntry(emptyEntry));
+        void atWork.record({ kind: 'hours', hours: entry.value }).then(() => setEntry(emptyEntry));
       }}
     >
       <QuantityField
@@ -218,7 +218,7 @@ export function AddTask({ atWork }: Pick<PhaseProps, 'atWork'>) {
       {others.map(({ code, name }) => (
         <Button
           key={code}
-          onClick={() => void atWork.tell({ kind: 'plan', tasks: [code] }).then(() => setOpen(false))}
+          onClick={() => void atWork.record({ kind: 'plan', tasks: [code] }).then(() => setOpen(false))}
           fullWidth
           sx={{
             justifyContent: 'start',

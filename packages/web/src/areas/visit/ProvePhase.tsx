@@ -3,23 +3,23 @@ import { checkByCode } from '@entretien/core/checks';
 import { isLockedBy, isOfPointOfUse, pointRestartSteps, restartSteps } from '@entretien/core/isolation';
 import type { VisitTask } from '@entretien/core/visit';
 import { useState } from 'react';
-import { WayOut } from '../../parts/WayOut.js';
+import { ActionAlert } from '../../parts/WayOut.js';
 import { MeasureCard } from './MeasureCard.js';
 import { ReasonDialog } from './ReasonDialog.js';
 import { Tick } from '../../parts/Tick.js';
-import { Foot, type PhaseProps } from './Visit.js';
+import { PhaseFooter, type PhaseProps } from './Visit.js';
 
 /** Back to power and air, and the proof that the work helped. */
 export function ProvePhase({ atWork, onGo }: PhaseProps) {
   const { progress } = atWork;
   const [closing, setClosing] = useState<VisitTask | null>(null);
   const done = progress.tasks.filter(({ outcome }) => outcome === 'done');
-  const proofs = done.flatMap((task) => task.proofs);
-  const needsTight = proofs.some(({ proof }) => proof.kind === 'tight');
+  const verifications = done.flatMap((task) => task.verifications);
+  const needsLeakCheck = verifications.some(({ verification }) => verification.kind === 'tight');
   const checks = [
-    ...new Set(proofs.flatMap(({ proof }) => (proof.kind === 'tight' ? [] : [proof.anyOf[0]!]))),
+    ...new Set(verifications.flatMap(({ verification }) => (verification.kind === 'tight' ? [] : [verification.anyOf[0]!]))),
   ];
-  const waiting = done.filter(({ proof }) => proof === 'missing' || proof === 'failed');
+  const waiting = done.filter(({ verification }) => verification === 'missing' || verification === 'failed');
   const needsRestart =
     isLockedBy(atWork.isolation, atWork.by) ||
     progress.obstacles.some(({ code }) => code === 'not-restarted');
@@ -29,12 +29,12 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
     <>
       {isPointShut && <Restart atWork={atWork} scope="point" />}
       {needsRestart && <Restart atWork={atWork} />}
-      {!needsRestart && needsTight && <Tight atWork={atWork} />}
+      {!needsRestart && needsLeakCheck && <LeakCheck atWork={atWork} />}
       {!needsRestart &&
         checks.map((check) => (
           <MeasureCard key={check} atWork={atWork} check={check} phase="proof" isOpen={isOpen(done, check)} />
         ))}
-      {proofs.length === 0 && (
+      {verifications.length === 0 && (
         <Typography sx={{ mb: 1 }}>
           {done.length === 0
             ? 'Nothing is done yet that wants proving.'
@@ -43,37 +43,37 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
       )}
       {!needsRestart &&
         waiting.map((task) => (
-          <WayOut
+          <ActionAlert
             key={task.code}
-            severity={task.proof === 'failed' ? 'error' : 'info'}
+            severity={task.verification === 'failed' ? 'error' : 'info'}
             way="Close with a reason"
             onGo={() => setClosing(task)}
           >
             <strong>{atWork.nameOf(task.code)}:</strong>{' '}
-            {task.proof === 'failed'
+            {task.verification === 'failed'
               ? 'the proof failed. The service stays open: mend it and prove it again, or close it with a reason.'
-              : `not proved yet. ${missingWords(task)}`}
-          </WayOut>
+              : `not proved yet. ${missingText(task)}`}
+          </ActionAlert>
         ))}
       {progress.tasks
-        .filter(({ proof }) => proof === 'closed')
+        .filter(({ verification }) => verification === 'closed')
         .map(({ code, closedBecause }) => (
           <Typography key={code} variant="body2" sx={{ mt: 1, color: 'notebook.brass' }}>
             {atWork.nameOf(code)}: closed without its proof. {closedBecause}
           </Typography>
         ))}
       <Box sx={{ height: 16 }} />
-      <Foot about={isProved ? 'Everything that was done is proved.' : undefined}>
+      <PhaseFooter about={isProved ? 'Everything that was done is proved.' : undefined}>
         <Button variant={isProved ? 'contained' : 'outlined'} onClick={() => onGo('sign')}>
           To the signature
         </Button>
-      </Foot>
+      </PhaseFooter>
       {closing && (
         <ReasonDialog
           title={`Close without proof: ${atWork.nameOf(closing.code)}`}
           usual={['It cannot run today', 'No instrument at hand', 'Proved by the customer’s own reading']}
           submit="Close it"
-          onReason={(reason) => atWork.tell({ kind: 'close', task: closing.code, reason })}
+          onReason={(reason) => atWork.record({ kind: 'close', task: closing.code, reason })}
           onClose={() => setClosing(null)}
         />
       )}
@@ -82,21 +82,21 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
 }
 
 function isOpen(done: readonly VisitTask[], check: string): boolean {
-  return done.some(({ proofs }) =>
-    proofs.some(
-      ({ proof, state }) => proof.kind !== 'tight' && proof.anyOf[0] === check && state === 'missing',
+  return done.some(({ verifications }) =>
+    verifications.some(
+      ({ verification, state }) => verification.kind !== 'tight' && verification.anyOf[0] === check && state === 'missing',
     ),
   );
 }
 
-function missingWords({ proofs }: VisitTask): string {
-  const missing = proofs.filter(({ state }) => state === 'missing');
-  const words = missing.map(({ proof }) =>
-    proof.kind === 'tight'
+function missingText({ verifications }: VisitTask): string {
+  const missing = verifications.filter(({ state }) => state === 'missing');
+  const text = missing.map(({ verification }) =>
+    verification.kind === 'tight'
       ? 'the look at the joints'
-      : proof.anyOf.map((code) => checkByCode(code)?.name ?? code).join(' or '),
+      : verification.anyOf.map((code) => checkByCode(code)?.name ?? code).join(' or '),
   );
-  return `Missing: ${words.join(', ')}.`;
+  return `Missing: ${text.join(', ')}.`;
 }
 
 /** Everything that stands between an open machine and a running one. */
@@ -146,7 +146,7 @@ function Restart({ atWork, scope }: Pick<PhaseProps, 'atWork'> & { readonly scop
         variant="contained"
         disabled={!isReady}
         onClick={() =>
-          void atWork.tell({ kind: 'restart', steps: [...gone], ...(scope === undefined ? {} : { scope }) })
+          void atWork.record({ kind: 'restart', steps: [...gone], ...(scope === undefined ? {} : { scope }) })
         }
         sx={{ mt: 1.5, minHeight: 48 }}
       >
@@ -157,11 +157,11 @@ function Restart({ atWork, scope }: Pick<PhaseProps, 'atWork'> & { readonly scop
 }
 
 /** The joints at full working pressure: what is tight low can leak at the top. */
-function Tight({ atWork }: Pick<PhaseProps, 'atWork'>) {
-  const [words, setWords] = useState('');
+function LeakCheck({ atWork }: Pick<PhaseProps, 'atWork'>) {
+  const [text, setText] = useState('');
   const [isLeaking, setLeaking] = useState(false);
   const last = atWork.steps.findLast(({ body }) => body.kind === 'tight')?.body;
-  const said = last?.kind === 'tight' ? last : null;
+  const leakCheck = last?.kind === 'tight' ? last : null;
   return (
     <Box component="section" aria-label="Tightness" sx={{ py: 1.25, borderTop: 1, borderColor: 'divider' }}>
       <Typography variant="h3" component="h2">
@@ -170,20 +170,20 @@ function Tight({ atWork }: Pick<PhaseProps, 'atWork'>) {
       <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
         Soapy water or ultrasonic. Stand aside, and never tighten a joint under pressure.
       </Typography>
-      {said && (
+      {leakCheck && (
         <Typography
-          sx={{ fontWeight: 650, color: said.tight ? 'notebook.slate' : 'notebook.oxide', mb: 0.5 }}
+          sx={{ fontWeight: 650, color: leakCheck.tight ? 'notebook.slate' : 'notebook.oxide', mb: 0.5 }}
         >
-          {said.tight ? 'Tight.' : `It leaks. ${said.words ?? ''}`}
+          {leakCheck.tight ? 'Tight.' : `It leaks. ${leakCheck.text ?? ''}`}
         </Typography>
       )}
       <Stack direction="row" sx={{ gap: 1 }}>
         <Button
-          variant={said?.tight ? 'text' : 'contained'}
-          onClick={() => void atWork.tell({ kind: 'tight', tight: true })}
+          variant={leakCheck?.tight ? 'text' : 'contained'}
+          onClick={() => void atWork.record({ kind: 'tight', tight: true })}
           sx={{ minHeight: 48 }}
         >
-          {said?.tight ? 'Looked again: tight' : 'All tight'}
+          {leakCheck?.tight ? 'Looked again: tight' : 'All tight'}
         </Button>
         <Button variant="outlined" color="error" onClick={() => setLeaking(true)} sx={{ minHeight: 48 }}>
           It leaks
@@ -196,16 +196,16 @@ function Tight({ atWork }: Pick<PhaseProps, 'atWork'>) {
           sx={{ gap: 1, mt: 1 }}
           onSubmit={(event) => {
             event.preventDefault();
-            const where = words.trim();
+            const where = text.trim();
             void atWork
-              .tell({ kind: 'tight', tight: false, ...(where === '' ? {} : { words: where }) })
+              .record({ kind: 'tight', tight: false, ...(where === '' ? {} : { text: where }) })
               .then(() => setLeaking(false));
           }}
         >
           <TextField
             label="Where"
-            value={words}
-            onChange={(event) => setWords(event.target.value)}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
             size="small"
             autoFocus
             fullWidth

@@ -14,7 +14,7 @@ interface ReasonDialogProps {
 /** Asks why: by one touch, or in one's own words. */
 export function ReasonDialog({ title, usual, submit, onReason, onClose }: ReasonDialogProps) {
   const [reason, setReason] = useState('');
-  const give = (words: string) => void onReason(words.trim()).then(onClose);
+  const give = (text: string) => void onReason(text.trim()).then(onClose);
   return (
     <FormDialog
       title={title}
@@ -24,14 +24,14 @@ export function ReasonDialog({ title, usual, submit, onReason, onClose }: Reason
       onClose={onClose}
     >
       <Stack sx={{ gap: 1 }}>
-        {usual.map((words) => (
+        {usual.map((text) => (
           <Button
-            key={words}
+            key={text}
             variant="outlined"
-            onClick={() => give(words)}
+            onClick={() => give(text)}
             sx={{ minHeight: 48, justifyContent: 'start' }}
           >
-            {words}
+            {text}
           </Button>
         ))}
       </Stack>

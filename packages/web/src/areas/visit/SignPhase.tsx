@@ -1,4 +1,4 @@
-import { fromMeter, sayHoursSeen } from '@entretien/core/hours';
+import { fromMeter, formatHoursSeen } from '@entretien/core/hours';
 import type { StandingView } from '@entretien/contracts';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { DEFAULT_PERSON_ID } from '@entretien/contracts';
@@ -8,11 +8,11 @@ import { Link } from 'react-router';
 import { usePreferences } from '../../app/preferences.js';
 import { usePeople } from '../../data/queries.js';
 import { ServiceTag } from '../../parts/ServiceTag.js';
-import { WayOut } from '../../parts/WayOut.js';
+import { ActionAlert } from '../../parts/WayOut.js';
 import { nextPhase } from './phases.js';
 import { ReasonDialog } from './ReasonDialog.js';
 import { SignaturePad } from './SignaturePad.js';
-import { Foot, type PhaseProps } from './Visit.js';
+import { PhaseFooter, type PhaseProps } from './Visit.js';
 
 const lineColour: Readonly<Record<SummaryLine['about'], string>> = {
   done: 'text.primary',
@@ -30,7 +30,7 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
   const personId = usePreferences((preferences) => preferences.personId) ?? DEFAULT_PERSON_ID;
   const [name, setName] = useState<string | null>(null);
   const [strokes, setStrokes] = useState('');
-  const [told, setTold] = useState('');
+  const [informed, setInformed] = useState('');
   const [isLeaving, setLeaving] = useState(false);
   const keepStrokes = useCallback((written: string) => setStrokes(written), []);
   const shownName = name ?? people?.find(({ id }) => id === personId)?.name ?? '';
@@ -38,13 +38,13 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
   // A stop that stands is signed for only as left out of service, and told.
   const stop = progress.obstacles.find(({ code }) => code === 'stop-stands');
   const obstacles = progress.obstacles.filter((one) => one !== stop);
-  const isTold = stop === undefined || told.trim() !== '';
+  const isInformed = stop === undefined || informed.trim() !== '';
   const sign = () =>
-    void atWork.tell({
+    void atWork.record({
       kind: 'sign',
       name: shownName.trim(),
       ...(strokes === '' ? {} : { strokes }),
-      ...(stop === undefined ? {} : { told: told.trim() }),
+      ...(stop === undefined ? {} : { informed: informed.trim() }),
     });
   const isWaiting = signed !== null && !view.steps.some(({ kind }) => kind === 'sign');
   return (
@@ -70,7 +70,7 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
             </Typography>
           ) : (
             <ServiceTag
-              unitId={view.compressorId}
+              compressorId={view.compressorId}
               tag={view.tag}
               description={`${view.description} · ${visit.siteName}`}
               standing={view.standing}
@@ -115,14 +115,14 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
           {obstacles.map(({ code, sentence }) => {
             const isWork = code === 'unanswered' || code === 'no-reason';
             return (
-              <WayOut
+              <ActionAlert
                 key={code}
                 severity={code === 'proof-failed' ? 'error' : 'warning'}
                 way={isWork ? 'To the work' : 'To the proof'}
                 onGo={() => onGo(isWork ? 'work' : 'prove')}
               >
                 {sentence}
-              </WayOut>
+              </ActionAlert>
             );
           })}
           {stop && (
@@ -138,8 +138,8 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
               <Typography sx={{ fontWeight: 700, color: 'notebook.oxide' }}>{stop.sentence}</Typography>
               <TextField
                 label="Left out of service, told to"
-                value={told}
-                onChange={(event) => setTold(event.target.value)}
+                value={informed}
+                onChange={(event) => setInformed(event.target.value)}
                 fullWidth
                 sx={{ mt: 1.25, maxWidth: 420, bgcolor: 'background.default' }}
                 slotProps={{ htmlInput: { maxLength: 120 } }}
@@ -163,10 +163,10 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
       )}
       <Box sx={{ height: 16 }} />
       {!signed && (
-        <Foot about={obstacles.length === 0 ? undefined : 'It stays open until then.'}>
+        <PhaseFooter about={obstacles.length === 0 ? undefined : 'It stays open until then.'}>
           <Button
             variant="contained"
-            disabled={obstacles.length > 0 || shownName.trim() === '' || !isTold}
+            disabled={obstacles.length > 0 || shownName.trim() === '' || !isInformed}
             onClick={sign}
           >
             Sign for {view.tag}
@@ -183,14 +183,14 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
               )}
             </>
           )}
-        </Foot>
+        </PhaseFooter>
       )}
       {isLeaving && (
         <ReasonDialog
           title={`Leave ${view.tag} for another day`}
           usual={['Part missing', 'No time left', 'The machine is needed']}
           submit="Leave it"
-          onReason={(reason) => atWork.tell({ kind: 'leave', reason })}
+          onReason={(reason) => atWork.record({ kind: 'leave', reason })}
           onClose={() => setLeaving(false)}
         />
       )}
@@ -200,6 +200,6 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
 
 /** Hours at the signature: as read, or said to be an estimate. */
 function hoursSigned({ runHours, meter }: StandingView, read: number | null): string | null {
-  if (read !== null) return sayHoursSeen(meter, fromMeter(meter, Math.round(read)), 'full');
-  return runHours === null ? null : `about ${sayHoursSeen(meter, Math.round(runHours), 'full')} (estimated)`;
+  if (read !== null) return formatHoursSeen(meter, fromMeter(meter, Math.round(read)), 'full');
+  return runHours === null ? null : `about ${formatHoursSeen(meter, Math.round(runHours), 'full')} (estimated)`;
 }

@@ -21,8 +21,8 @@ export function SignaturePad({ onStrokes }: PadProps) {
       maxWidth: 2,
     });
     pad.current = made;
-    const tell = () => onStrokes(writeStrokes(made.toData()));
-    made.addEventListener('endStroke', tell);
+    const report = () => onStrokes(writeStrokes(made.toData()));
+    made.addEventListener('endStroke', report);
     return () => made.off();
   }, [onStrokes]);
   const clear = () => {

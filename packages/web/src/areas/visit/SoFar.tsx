@@ -1,16 +1,16 @@
 import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import { checkByCode } from '@entretien/core/checks';
-import type { ProofState } from '@entretien/core/visit';
+import type { VerificationState } from '@entretien/core/visit';
 import { Link } from 'react-router';
 import { useRepairs } from '../../data/queries.js';
 import { Figure } from '../../parts/Figure.js';
 import { Tick } from '../../parts/Tick.js';
 import { VerdictMark } from '../../parts/VerdictMark.js';
-import { whenWords } from './MeasureCard.js';
+import { whenText } from './MeasureCard.js';
 import type { Phase } from './phases.js';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
-const proofWords: Readonly<Record<ProofState, string>> = {
+const verificationText: Readonly<Record<VerificationState, string>> = {
   'none-needed': 'done',
   missing: 'not proved yet',
   failed: 'proof failed',
@@ -18,7 +18,7 @@ const proofWords: Readonly<Record<ProofState, string>> = {
   closed: 'closed',
 };
 
-const proofColour: Readonly<Record<ProofState, string>> = {
+const verificationColour: Readonly<Record<VerificationState, string>> = {
   'none-needed': 'notebook.slate',
   missing: 'notebook.brass',
   failed: 'notebook.oxide',
@@ -27,13 +27,13 @@ const proofColour: Readonly<Record<ProofState, string>> = {
 };
 
 interface SoFarProps {
-  readonly atWork: UnitAtWork;
+  readonly atWork: CompressorAtWork;
   readonly phase: Phase;
   readonly onGo: (phase: Phase) => void;
 }
 
 /** Beside the steps, where there is room: what the visit has come to so far. */
-export function SoFar({ atWork, phase, onGo }: SoFarProps) {
+export function VisitSummary({ atWork, phase, onGo }: SoFarProps) {
   const { progress, visit } = atWork;
   const { data: repairs } = useRepairs(atWork.view.compressorId);
   const open = (repairs ?? []).filter(({ isOpen }) => isOpen);
@@ -44,7 +44,7 @@ export function SoFar({ atWork, phase, onGo }: SoFarProps) {
       <Typography sx={{ color: 'text.secondary', mb: 1 }}>
         <Figure value={`${answered} of ${progress.tasks.length}`} /> tasks answered
       </Typography>
-      {progress.tasks.map(({ code, outcome, proof }) => (
+      {progress.tasks.map(({ code, outcome, verification }) => (
         <Stack key={code} direction="row" sx={{ alignItems: 'center', gap: 1, py: 0.35 }}>
           <Tick on={outcome === 'done' || outcome === 'looked'} size={18} />
           <Typography variant="body2" sx={{ flex: 1 }}>
@@ -52,12 +52,12 @@ export function SoFar({ atWork, phase, onGo }: SoFarProps) {
           </Typography>
           <Typography
             variant="body2"
-            sx={{ fontWeight: 600, color: outcome === 'open' ? 'text.secondary' : proofColour[proof] }}
+            sx={{ fontWeight: 600, color: outcome === 'open' ? 'text.secondary' : verificationColour[verification] }}
           >
             {outcome === 'open'
               ? ''
               : outcome === 'done'
-                ? proofWords[proof]
+                ? verificationText[verification]
                 : outcome === 'looked'
                   ? 'looked at'
                   : 'not done'}
@@ -76,7 +76,7 @@ export function SoFar({ atWork, phase, onGo }: SoFarProps) {
             <Box key={id} sx={{ borderTop: 1, borderColor: 'divider', py: 0.6 }}>
               <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center', gap: 1 }}>
                 <Typography variant="body2" sx={{ fontWeight: 650 }}>
-                  {checkByCode(check)?.name ?? check}, {whenWords[phase]}
+                  {checkByCode(check)?.name ?? check}, {whenText[phase]}
                 </Typography>
                 {verdict && <VerdictMark verdict={verdict} noComparison={noComparison} />}
               </Stack>

@@ -3,7 +3,7 @@ import type { VisitView } from '@entretien/contracts';
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { useOutbox } from '../../outbox/outbox.js';
-import { Failed, Waiting } from '../../parts/States.js';
+import { ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { WithSide } from '../../parts/WithSide.js';
 import { BeforePhase } from './BeforePhase.js';
 import { IsolatePhase } from './IsolatePhase.js';
@@ -11,8 +11,8 @@ import { nextPhase, phases, type Phase } from './phases.js';
 import { PreparePhase } from './PreparePhase.js';
 import { ProvePhase } from './ProvePhase.js';
 import { SignPhase } from './SignPhase.js';
-import { SoFar } from './SoFar.js';
-import { useUnitAtWork, useVisit } from './use-visit.js';
+import { VisitSummary } from './SoFar.js';
+import { useCompressorAtWork, useVisit } from './use-visit.js';
 import { VisitHead } from './VisitHead.js';
 import { WorkPhase } from './WorkPhase.js';
 
@@ -23,24 +23,24 @@ export function Visit() {
   if (visit.isError) {
     return (
       <Box sx={{ px: { xs: 2, md: 3.5 } }}>
-        <Failed error={visit.error} onRetry={() => void visit.refetch()} />
+        <ErrorState error={visit.error} onRetry={() => void visit.refetch()} />
       </Box>
     );
   }
   if (!visit.data) {
     return (
       <Box sx={{ px: { xs: 2, md: 3.5 } }}>
-        <Waiting lines={8} />
+        <LoadingSkeleton lines={8} />
       </Box>
     );
   }
-  return <ChosenUnit visit={visit.data} />;
+  return <ChosenCompressor visit={visit.data} />;
 }
 
-function ChosenUnit({ visit }: { readonly visit: VisitView }) {
+function ChosenCompressor({ visit }: { readonly visit: VisitView }) {
   const [search] = useSearchParams();
   const view = visit.units.find(({ compressorId }) => compressorId === search.get('unit')) ?? visit.units[0]!;
-  return <UnitOfVisit key={view.compressorId} visit={visit} view={view} />;
+  return <CompressorOfVisit key={view.compressorId} visit={visit} view={view} />;
 }
 
 const views: Readonly<Record<Phase, typeof PreparePhase>> = {
@@ -52,14 +52,14 @@ const views: Readonly<Record<Phase, typeof PreparePhase>> = {
   sign: SignPhase,
 };
 
-function UnitOfVisit({
+function CompressorOfVisit({
   visit,
   view,
 }: {
   readonly visit: VisitView;
   readonly view: VisitView['units'][number];
 }) {
-  const atWork = useUnitAtWork(visit, view);
+  const atWork = useCompressorAtWork(visit, view);
   const [search, setSearch] = useSearchParams();
   const { isConnected } = useOutbox();
   const asked = phases.find((phase) => phase === search.get('at'));
@@ -73,7 +73,7 @@ function UnitOfVisit({
   const isWide = useMediaQuery((theme: Theme) => theme.breakpoints.up('md'));
   const Shown = views[phase];
   return (
-    <WithSide width={340} side={isWide ? <SoFar atWork={atWork} phase={phase} onGo={go} /> : null}>
+    <WithSide width={340} side={isWide ? <VisitSummary atWork={atWork} phase={phase} onGo={go} /> : null}>
       <Box sx={{ display: 'flex', flexDirection: 'column', flex: 1, minHeight: '100%' }}>
         <VisitHead atWork={atWork} phase={phase} onGo={go} />
         <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 1.5, flex: 1, display: 'flex', flexDirection: 'column' }}>
@@ -82,10 +82,10 @@ function UnitOfVisit({
               No connection. Work on: what you record is kept on this device and sent when there is one again.
             </Alert>
           )}
-          {atWork.refused.map(({ id, words, problem }) => (
+          {atWork.refused.map(({ id, text, problem }) => (
             <Alert key={id} severity="error" variant="outlined" sx={{ mb: 1 }}>
               <Typography component="span" sx={{ fontWeight: 600 }}>
-                Not taken: {words}.
+                Not taken: {text}.
               </Typography>{' '}
               {problem!.detail ?? problem!.title} It waits in the outbox.
             </Alert>
@@ -98,12 +98,12 @@ function UnitOfVisit({
 }
 
 export interface PhaseProps {
-  readonly atWork: ReturnType<typeof useUnitAtWork>;
+  readonly atWork: ReturnType<typeof useCompressorAtWork>;
   readonly onGo: (phase: Phase, unit?: string) => void;
 }
 
 /** What stands under the thumb: a line of what it is about, and the way on. */
-export function Foot({
+export function PhaseFooter({
   about,
   children,
 }: {

@@ -4,10 +4,10 @@ import { fromMeter } from '@entretien/core/hours';
 import { RunHours } from '../../parts/RunHours.js';
 import { StopMark } from '../../parts/stop/StopMark.js';
 import { phaseNames, phases, phasesDone, type Phase } from './phases.js';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
 interface HeadProps {
-  readonly atWork: UnitAtWork;
+  readonly atWork: CompressorAtWork;
   readonly phase: Phase;
   readonly onGo: (phase: Phase, unit?: string) => void;
 }

@@ -2,7 +2,7 @@ import { Box, Button, Stack, Typography } from '@mui/material';
 import { checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import type { ServiceTask } from '@entretien/core/plan';
-import { isLockedBy, sayMissing } from '@entretien/core/isolation';
+import { isLockedBy, describeMissing } from '@entretien/core/isolation';
 import {
   isDoneRunning,
   lookFindings,
@@ -16,7 +16,7 @@ import {
 } from '@entretien/core/visit';
 import { useState } from 'react';
 import { Caution } from '../../parts/Caution.js';
-import { WayOut } from '../../parts/WayOut.js';
+import { ActionAlert } from '../../parts/WayOut.js';
 import { FoundDialog } from './FoundDialog.js';
 import { AfterPause } from './IsolatePhase.js';
 import { MeasureCard } from './MeasureCard.js';
@@ -27,7 +27,7 @@ import { plannedTasks } from './phases.js';
 import { AddTask, stateTitles } from './PreparePhase.js';
 import { ReasonDialog } from './ReasonDialog.js';
 import { Tick } from '../../parts/Tick.js';
-import { Foot, type PhaseProps } from './Visit.js';
+import { PhaseFooter, type PhaseProps } from './Visit.js';
 
 /** Station by station along the air path: done or not done, with what was found on the way. */
 export function WorkPhase({ atWork, onGo }: PhaseProps) {
@@ -49,7 +49,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
       <AddTask atWork={atWork} />
       <PartsUsed atWork={atWork} />
       <NoteField atWork={atWork} />
-      <Foot
+      <PhaseFooter
         about={
           open === 0
             ? 'Everything is answered.'
@@ -59,7 +59,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
         <Button variant={open === 0 ? 'contained' : 'outlined'} onClick={() => onGo('prove')}>
           Restart and prove
         </Button>
-      </Foot>
+      </PhaseFooter>
     </>
   );
 }
@@ -73,9 +73,9 @@ function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: Stat
         {stateTitles[group.isolation]}
       </Typography>
       {missing.length > 0 && hasOpen(atWork, group) && (
-        <WayOut severity="warning" way="Isolate" onGo={() => onGo('isolate')}>
-          Shut until it is safe. {sayMissing(atWork.unit.plate, missing)}
-        </WayOut>
+        <ActionAlert severity="warning" way="Isolate" onGo={() => onGo('isolate')}>
+          Shut until it is safe. {describeMissing(atWork.unit.plate, missing)}
+        </ActionAlert>
       )}
     </Box>
   );
@@ -88,12 +88,12 @@ export function newCautions(
   index: number,
 ): readonly string[] {
   const { isolation, tasks } = work[index]!;
-  const said = work
+  const cautioned = work
     .slice(0, index)
     .filter((group) => group.isolation === isolation && hasOpen(atWork, group))
     .flatMap((group) => group.tasks.map(({ caution }) => caution));
   const own = tasks.flatMap(({ caution }) =>
-    caution === undefined || said.includes(caution) ? [] : [caution],
+    caution === undefined || cautioned.includes(caution) ? [] : [caution],
   );
   return [...new Set(own)];
 }
@@ -139,7 +139,7 @@ export function StationCard({ atWork, group, cautions }: StationCardProps) {
     <Button
       variant="contained"
       disabled={isShut}
-      onClick={() => void atWork.tell({ kind: 'station', station, tasks: open.map(({ code }) => code) })}
+      onClick={() => void atWork.record({ kind: 'station', station, tasks: open.map(({ code }) => code) })}
       sx={{ minHeight: 44, flex: 'none' }}
     >
       {isAlone ? 'Done, as expected' : 'All done, as expected'}
@@ -173,7 +173,7 @@ export function StationCard({ atWork, group, cautions }: StationCardProps) {
           Done while it runs: before isolating, or after the restart.
         </Typography>
       )}
-      {open.length > 0 && cautions.map((words) => <Caution key={words} words={words} />)}
+      {open.length > 0 && cautions.map((text) => <Caution key={text} text={text} />)}
       <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', pl: { md: 3.5 } }}>
         <Button onClick={() => setFinding(true)} sx={quiet}>
           Found a fault
@@ -236,7 +236,7 @@ function LookButtons({ atWork, task }: Pick<TaskRowProps, 'atWork' | 'task'>) {
         <Button
           key={found}
           variant="outlined"
-          onClick={() => void atWork.tell({ kind: 'look', task: task.code, found })}
+          onClick={() => void atWork.record({ kind: 'look', task: task.code, found })}
           sx={{ minHeight: 44, px: 1.25, flex: { xs: '1 0 40%', md: 'none' } }}
         >
           {lookNames[found].charAt(0).toUpperCase() + lookNames[found].slice(1)}
@@ -251,8 +251,8 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
   const answer = answerOf(atWork, task);
   const outcome = answer?.outcome ?? 'open';
   const asksLook = isLook(atWork, task);
-  const tell = (next: 'done' | 'not-done' | 'open', reason?: string) =>
-    atWork.tell({
+  const record = (next: 'done' | 'not-done' | 'open', reason?: string) =>
+    atWork.record({
       kind: 'task',
       task: task.code,
       outcome: next,
@@ -302,7 +302,7 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
             {doneAlone ?? (
               <Button
                 disabled={isShut}
-                onClick={() => void tell('done')}
+                onClick={() => void record('done')}
                 aria-label={`Done: ${task.name}`}
                 sx={{ minHeight: 44 }}
               >
@@ -321,7 +321,7 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
         ) : (
           <Button
             color="inherit"
-            onClick={() => void tell('open')}
+            onClick={() => void record('open')}
             aria-label={`Take back: ${task.name}`}
             sx={{ minHeight: 44, color: 'text.secondary' }}
           >
@@ -339,7 +339,7 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
             'The customer did not want it',
           ]}
           submit="Not done"
-          onReason={(reason) => tell('not-done', reason)}
+          onReason={(reason) => record('not-done', reason)}
           onClose={() => setAsking(false)}
         />
       )}

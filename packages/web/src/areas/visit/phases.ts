@@ -1,6 +1,6 @@
 import { missingFor } from '@entretien/core/isolation';
 import { beforeReadings, isDoneRunning, opensTogether } from '@entretien/core/visit';
-import type { UnitAtWork } from './use-visit.js';
+import type { CompressorAtWork } from './use-visit.js';
 
 export const phases = ['prepare', 'before', 'isolate', 'work', 'prove', 'sign'] as const;
 export type Phase = (typeof phases)[number];
@@ -15,13 +15,13 @@ export const phaseNames: Readonly<Record<Phase, string>> = {
 };
 
 /** The tasks of the visit as the plan has them. */
-export function plannedTasks({ unit, progress }: UnitAtWork) {
+export function plannedTasks({ unit, progress }: CompressorAtWork) {
   const codes = new Set(progress.tasks.map(({ code }) => code));
   return unit.plan.filter(({ code }) => codes.has(code));
 }
 
 /** Checks that are wanted before the work and neither taken nor left out. */
-export function openBefore(atWork: UnitAtWork): readonly string[] {
+export function openBefore(atWork: CompressorAtWork): readonly string[] {
   const { progress, unit } = atWork;
   const taken = new Set(progress.measured.flatMap(({ phase, check }) => (phase === 'before' ? [check] : [])));
   return beforeReadings(plannedTasks(atWork), unit.plate).filter(
@@ -30,12 +30,12 @@ export function openBefore(atWork: UnitAtWork): readonly string[] {
 }
 
 /** Whether the planned work needs the machine locked or opened at all. */
-export function needsIsolation(atWork: UnitAtWork): boolean {
+export function needsIsolation(atWork: CompressorAtWork): boolean {
   return plannedTasks(atWork).some((task) => !isDoneRunning(task, atWork.unit.plate));
 }
 
 /** Whether work that is done while it runs waits still: before isolating is the time for it. */
-export function hasRunningOpen(atWork: UnitAtWork): boolean {
+export function hasRunningOpen(atWork: CompressorAtWork): boolean {
   const running = plannedTasks(atWork).filter((task) => isDoneRunning(task, atWork.unit.plate));
   const open = new Set(
     atWork.progress.tasks.flatMap(({ code, outcome }) => (outcome === 'open' ? [code] : [])),
@@ -44,7 +44,7 @@ export function hasRunningOpen(atWork: UnitAtWork): boolean {
 }
 
 /** Which phases are behind one. */
-export function phasesDone(atWork: UnitAtWork): ReadonlySet<Phase> {
+export function phasesDone(atWork: CompressorAtWork): ReadonlySet<Phase> {
   const { progress, isolation, unit, steps, guarded, now: at, by, session } = atWork;
   const done = new Set<Phase>();
   if (steps.length > 0) done.add('prepare');
@@ -60,7 +60,7 @@ export function phasesDone(atWork: UnitAtWork): ReadonlySet<Phase> {
 }
 
 /** Where one goes on. */
-export function nextPhase(atWork: UnitAtWork): Phase {
+export function nextPhase(atWork: CompressorAtWork): Phase {
   const done = phasesDone(atWork);
   return phases.find((phase) => !done.has(phase)) ?? 'sign';
 }

@@ -2,7 +2,7 @@ import {
   DEFAULT_PERSON_ID,
   type StepOutcome,
   type VisitStepView,
-  type VisitUnitView,
+  type VisitCompressorView,
   type VisitView,
 } from '@entretien/contracts';
 import {
@@ -13,9 +13,9 @@ import {
   namesOn,
   stepText,
   type StepBody,
-  type UnitProgress,
+  type CompressorProgress,
   type VisitStep,
-  type VisitUnit,
+  type VisitCompressor,
 } from '@entretien/core/visit';
 import type { Guarded, IsolationFold, Missing } from '@entretien/core/isolation';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -77,12 +77,12 @@ export function useVisit(visitId: string) {
 }
 
 /** One unit of a visit as it stands on this device, and the way to tell of more. */
-export interface UnitAtWork {
+export interface CompressorAtWork {
   readonly visit: VisitView;
-  readonly view: VisitUnitView;
-  readonly unit: VisitUnit;
+  readonly view: VisitCompressorView;
+  readonly unit: VisitCompressor;
   readonly steps: readonly VisitStep[];
-  readonly progress: UnitProgress;
+  readonly progress: CompressorProgress;
   readonly guarded: Guarded;
   readonly isolation: IsolationFold;
   readonly by: string;
@@ -93,14 +93,14 @@ export interface UnitAtWork {
   readonly nameOf: (code: string) => string;
   /** Which isolation steps something needs, and that do not hold now. */
   readonly missingFor: (body: StepBody) => readonly Missing[];
-  readonly tell: (
+  readonly record: (
     body: StepBody,
-    more?: { readonly outcome?: StepOutcome; readonly words?: string },
+    more?: { readonly outcome?: StepOutcome; readonly text?: string },
   ) => Promise<void>;
   readonly sendPhoto: (photo: Blob, station: string | undefined) => Promise<void>;
 }
 
-export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork {
+export function useCompressorAtWork(visit: VisitView, view: VisitCompressorView): CompressorAtWork {
   const { items } = useOutbox();
   const taken = useTaken(({ steps }) => steps);
   const personId = usePreferences((preferences) => preferences.personId);
@@ -129,7 +129,7 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
     visitId: visit.id,
     problem: null,
   };
-  const tell: UnitAtWork['tell'] = async (body, { outcome, words } = {}) => {
+  const record: CompressorAtWork['record'] = async (body, { outcome, text } = {}) => {
     const id = newId();
     const happened = Math.max(currentInstant(), (steps.at(-1)?.doneAt ?? 0) + 1);
     const { kind, ...all } = body;
@@ -139,7 +139,7 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
       ...shared,
       id,
       kind: 'visit-step',
-      words: words ?? stepText(body, namesOn(plate, plan)),
+      text: text ?? stepText(body, namesOn(plate, plan)),
       queuedAt: happened,
       ...(outcome ? { outcome } : {}),
       body: { id, compressorId, kind, doneAt: new Date(happened).toISOString(), session: SESSION, details },
@@ -162,19 +162,19 @@ export function useUnitAtWork(visit: VisitView, view: VisitUnitView): UnitAtWork
     nameOf: (code) => plan.find((task) => task.code === code)?.name ?? code,
     missingFor: (body) =>
       missingIsolation(unit, steps, { body, doneAt: Math.max(currentInstant(), at), by, session: SESSION }),
-    tell,
+    record,
     sendPhoto: async (photo, station) => {
       const id = newId();
       await putInOutbox({
         ...shared,
         id,
         kind: 'photo',
-        words: 'A photo',
+        text: 'A photo',
         photo,
         queuedAt: currentInstant(),
         body: {},
       });
-      await tell({ kind: 'photo', photo: id, ...(station === undefined ? {} : { station }) });
+      await record({ kind: 'photo', photo: id, ...(station === undefined ? {} : { station }) });
     },
   };
 }

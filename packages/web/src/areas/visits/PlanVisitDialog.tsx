@@ -1,5 +1,5 @@
 import { Box, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material';
-import type { FleetUnitView, PlanVisit, VisitView } from '@entretien/contracts';
+import type { FleetCompressorView, PlanVisit, VisitView } from '@entretien/contracts';
 import { formatDay, localDayAt } from '@entretien/core/basics';
 import { worthPlanning } from '@entretien/core/visit';
 import { useState } from 'react';
@@ -15,12 +15,12 @@ interface PlanVisitProps {
   /** The site, where it is known. */
   readonly siteId?: string | undefined;
   /** The only unit that is chosen at first. */
-  readonly unitId?: string | undefined;
+  readonly compressorId?: string | undefined;
   readonly onClose: () => void;
 }
 
 /** Which machines of a site, with what is due on them: then the visit begins. */
-export function PlanVisitDialog({ siteId, unitId, onClose }: PlanVisitProps) {
+export function PlanVisitDialog({ siteId, compressorId, onClose }: PlanVisitProps) {
   const navigate = useNavigate();
   const now = useNow();
   const { units } = useFleet({ all: true });
@@ -33,9 +33,9 @@ export function PlanVisitDialog({ siteId, unitId, onClose }: PlanVisitProps) {
   const here = units.filter((unit) => unit.siteId === chosenSite);
   const site = sites?.find((one) => one.id === chosenSite);
   const plannedOn = day ?? formatDay(localDayAt(now, site?.timeZone ?? 'UTC'));
-  const isChosen = (unit: FleetUnitView) =>
+  const isChosen = (unit: FleetCompressorView) =>
     changed.get(unit.compressorId) ??
-    (unitId === undefined ? worthPlanning(unit.tasks).length > 0 : unit.compressorId === unitId);
+    (compressorId === undefined ? worthPlanning(unit.tasks).length > 0 : unit.compressorId === compressorId);
   const chosen = here.filter(isChosen);
   const begin = () =>
     post.mutate(

@@ -5,12 +5,12 @@ import { Link, useSearchParams } from 'react-router';
 import { figureFont } from '../../app/theme.js';
 import { useOpenVisits, useVisits } from '../../data/queries.js';
 import { StopMark } from '../../parts/stop/StopMark.js';
-import { sayDate } from '../../parts/say-due.js';
-import { Empty, Failed, Waiting } from '../../parts/States.js';
+import { formatDate } from '../../parts/say-due.js';
+import { Empty, ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { useNow } from '../../parts/use-now.js';
 import { PlanVisitDialog } from './PlanVisitDialog.js';
 
-const stateWords: Readonly<Record<VisitBriefView['state'], string>> = {
+const stateText: Readonly<Record<VisitBriefView['state'], string>> = {
   planned: 'planned',
   'under-way': 'under way',
   finished: 'finished',
@@ -48,9 +48,9 @@ export function Visits() {
           Plan a visit
         </Button>
       </Stack>
-      {(visits.isPending || openVisits.isPending) && <Waiting lines={6} />}
+      {(visits.isPending || openVisits.isPending) && <LoadingSkeleton lines={6} />}
       {(visits.isError || openVisits.isError) && (
-        <Failed
+        <ErrorState
           error={visits.error ?? openVisits.error}
           onRetry={() => void Promise.all([visits.refetch(), openVisits.refetch()])}
         />
@@ -103,7 +103,7 @@ function VisitList({
               }}
             >
               <Typography sx={{ ...figureFont, fontWeight: 600 }}>
-                {sayDate(visit.plannedOn, now, 'UTC')}
+                {formatDate(visit.plannedOn, now, 'UTC')}
               </Typography>
               <MuiLink
                 component={Link}
@@ -140,7 +140,7 @@ function VisitList({
                         : 'notebook.brass',
                 }}
               >
-                {unproved > 0 ? `${unproved} not proved` : stateWords[visit.state]}
+                {unproved > 0 ? `${unproved} not proved` : stateText[visit.state]}
               </Typography>
             </Box>
           );

@@ -11,7 +11,7 @@ import {
   meterChangeOf,
   type MeterChangeEntry,
 } from '../unit/MeterChangePart.js';
-import { sayMark } from '../../parts/say-mark.js';
+import { describeMark } from '../../parts/say-mark.js';
 import { useNow } from '../../parts/use-now.js';
 import { fieldId } from './field-id.js';
 import { expectedNow, judgeTyped, lastReading } from './walk-rows.js';
@@ -151,13 +151,13 @@ function hintOf(
   odd: readonly string[],
   now: number,
 ): string {
-  const say = (hours: number, maxDecimals = 0) => formatFigure(hours, { figures: 6, maxDecimals });
+  const format = (hours: number, maxDecimals = 0) => formatFigure(hours, { figures: 6, maxDecimals });
   if (verdict?.perDay !== null && verdict?.perDay !== undefined && verdict.gained !== null) {
-    const gain = `+${say(verdict.gained, 1)} h, ${say(verdict.perDay, 1)} h a day`;
-    return odd.length > 0 ? `${odd.map(sayMark).join(', ')}: ${gain}.` : `${gain}.`;
+    const gain = `+${format(verdict.gained, 1)} h, ${format(verdict.perDay, 1)} h a day`;
+    return odd.length > 0 ? `${odd.map(describeMark).join(', ')}: ${gain}.` : `${gain}.`;
   }
   const expected = expectedNow(meter, Date.parse(site.at), now);
   if (!expected) return 'Type the figure as it stands there.';
-  const [low, high] = [say(expected.low), say(expected.high)];
-  return low === high ? `About ${say(expected.likely)} h is expected.` : `${low} to ${high} h is expected.`;
+  const [low, high] = [format(expected.low), format(expected.high)];
+  return low === high ? `About ${format(expected.likely)} h is expected.` : `${low} to ${high} h is expected.`;
 }

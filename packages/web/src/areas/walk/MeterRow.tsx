@@ -10,7 +10,7 @@ import { figureFont } from '../../app/theme.js';
 import { useOutbox } from '../../outbox/outbox.js';
 import { Figure } from '../../parts/Figure.js';
 import { StopMark } from '../../parts/stop/StopMark.js';
-import { sayAgo } from '../../parts/say-due.js';
+import { formatAgo } from '../../parts/say-due.js';
 import { useNow } from '../../parts/use-now.js';
 import { MeterField } from './MeterField.js';
 import { isRead, lastReading, meterLog } from './walk-rows.js';
@@ -73,7 +73,7 @@ export function MeterRow({ meter, place, site, onSaved }: MeterRowProps) {
             />
             <Box component="span" sx={{ color: 'text.secondary' }}>
               {' '}
-              · {sayAgo(last.takenAt, now, site.timeZone)}
+              · {formatAgo(last.takenAt, now, site.timeZone)}
             </Box>
           </>
         )}

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useSiteMeters } from '../../data/queries.js';
 import { useOutbox } from '../../outbox/outbox.js';
-import { Empty, Failed, Waiting } from '../../parts/States.js';
+import { Empty, ErrorState, LoadingSkeleton } from '../../parts/States.js';
 import { useNow } from '../../parts/use-now.js';
 import { fieldId } from './field-id.js';
 import { MeterRow } from './MeterRow.js';
@@ -18,13 +18,13 @@ export function Walk() {
   if (meters.isPending)
     return (
       <Frame>
-        <Waiting lines={8} />
+        <LoadingSkeleton lines={8} />
       </Frame>
     );
   if (meters.isError)
     return (
       <Frame>
-        <Failed error={meters.error} onRetry={() => void meters.refetch()} />
+        <ErrorState error={meters.error} onRetry={() => void meters.refetch()} />
       </Frame>
     );
   return <WalkPage key={siteId} meters={meters.data} />;

@@ -49,7 +49,7 @@ export function CheckFields({ fields, texts, onText, problems, plate, asks }: Ch
       {hidden.length > 0 && (
         <Box sx={{ gridColumn: '1 / -1' }}>
           <Button onClick={() => setMoreOpen(true)} sx={{ minHeight: 44, px: 0.5 }}>
-            More figures: {sayHidden(hidden)}
+            More figures: {describeHidden(hidden)}
           </Button>
         </Box>
       )}
@@ -58,7 +58,7 @@ export function CheckFields({ fields, texts, onText, problems, plate, asks }: Ch
 }
 
 /** The first names of what is hidden, so that one knows whether to look. */
-function sayHidden(hidden: readonly FieldDefinition[]): string {
+function describeHidden(hidden: readonly FieldDefinition[]): string {
   const names = hidden.slice(0, 2).map(({ name }) => name.charAt(0).toLowerCase() + name.slice(1));
   return `${names.join(', ')}${hidden.length > names.length ? ' …' : ''}`;
 }

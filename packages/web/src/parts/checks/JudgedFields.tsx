@@ -23,7 +23,7 @@ export function JudgedFields({ check, judged, texts, onTexts, plate }: JudgedFie
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {howOf(check, plate)}
       </Typography>
-      {caution && <Caution words={caution} />}
+      {caution && <Caution text={caution} />}
       <CheckFields
         fields={judged.fields}
         texts={texts}

@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import type { Judgement, LimitOrigin } from '@entretien/core/checks';
 import { VerdictBand } from '../VerdictMark.js';
 
-const originWords: Record<LimitOrigin, string> = {
+const originText: Record<LimitOrigin, string> = {
   book: 'by the manual',
   label: 'by its label',
   plate: 'by the data plate',
@@ -19,13 +19,13 @@ export function JudgementBand({ judgement }: { readonly judgement: Judgement }) 
       <Typography sx={{ fontWeight: 600, lineHeight: 1.35 }}>{reason}</Typography>
       {limit && (
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          Limit: {limit.words}, {originWords[limit.origin]}
+          Limit: {limit.text}, {originText[limit.origin]}
         </Typography>
       )}
       {suggests.length > 0 && (
         <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.25, typography: 'body2' }}>
-          {suggests.map(({ words }) => (
-            <li key={words}>{words}</li>
+          {suggests.map(({ text }) => (
+            <li key={text}>{text}</li>
           ))}
         </Box>
       )}

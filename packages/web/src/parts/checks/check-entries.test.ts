@@ -1,7 +1,7 @@
 import { checkByCode, fieldsOf } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import { plateText, readTexts, stayingTexts, textOf } from './check-entries.js';
-import { sayFigure } from './say-figure.js';
+import { formatCheckFigure } from './say-figure.js';
 
 const plate: DataPlate = {
   siteId: 's',
@@ -52,6 +52,6 @@ test('limits and labels stay from one measurement to the next, readings do not',
 test('a known figure is written as it would be typed', () => {
   expect(textOf(field('volumeL'), 12500.5, {})).toBe('12500.5');
   expect(textOf(field('seconds'), 61.5, {})).toBe('61.5');
-  expect(sayFigure(1, { quantity: 'pressure' }, { pressure: 'psi' })).toBe('14.5 psi');
-  expect(sayFigure(12.34, { unit: '% of delivery' }, {})).toBe('12.3 % of delivery');
+  expect(formatCheckFigure(1, { quantity: 'pressure' }, { pressure: 'psi' })).toBe('14.5 psi');
+  expect(formatCheckFigure(12.34, { unit: '% of delivery' }, {})).toBe('12.3 % of delivery');
 });

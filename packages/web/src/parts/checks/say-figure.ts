@@ -13,7 +13,7 @@ export function shownFigure(
 }
 
 /** The same in one text. */
-export function sayFigure(
+export function formatCheckFigure(
   value: number,
   figure: Pick<CheckFigure, 'quantity' | 'unit'>,
   units: ChosenUnits,

@@ -22,9 +22,9 @@ const found: string[] = [];
 const button = (name: RegExp) => screen.getByRole('button', { name });
 
 /** The guide with what was said so far, so many minutes after the last of it. */
-function Machine({ said, minutes }: { readonly said: number; readonly minutes: number }) {
+function Machine({ answered, minutes }: { readonly answered: number; readonly minutes: number }) {
   const [events, setEvents] = useState<readonly IsolationEvent[]>(() => {
-    const course = honestCourse(plate, OPENS).slice(0, said);
+    const course = honestCourse(plate, OPENS).slice(0, answered);
     const start = currentInstant() - minutes * MINUTE - course.at(-1)!.seconds * 1000;
     return course.map(({ seconds, body }, index) => ({
       id: `e${index}`,
@@ -35,7 +35,7 @@ function Machine({ said, minutes }: { readonly said: number; readonly minutes: n
     }));
   });
   const guarded = { plate };
-  const say = (body: IsolateBody) => {
+  const record = (body: IsolateBody) => {
     const event = { id: `e${events.length}`, doneAt: currentInstant(), by: 'mira', session: 'one', body };
     setEvents((before) => [...before, event]);
     return Promise.resolve();
@@ -49,8 +49,8 @@ function Machine({ said, minutes }: { readonly said: number; readonly minutes: n
         session: 'one',
         opens: OPENS,
         now: currentInstant(),
-        say,
-        onFound: (words) => void found.push(words),
+        record,
+        onFound: (text) => void found.push(text),
       }}
     />
   );
@@ -59,13 +59,13 @@ function Machine({ said, minutes }: { readonly said: number; readonly minutes: n
 const ALL = honestCourse(plate, OPENS).length;
 
 test('the second look waits for its time', async () => {
-  await renderPage(<Machine said={ALL - 1} minutes={1} />);
+  await renderPage(<Machine answered={ALL - 1} minutes={1} />);
   expect(screen.getByText(/^In \d:\d\d, everything left open\.$/)).toBeTruthy();
   expect(button(/^Hold: nothing comes/)).toHaveProperty('disabled', true);
 });
 
 test('its time come, a key held for a second says it; let go too soon it says nothing', async () => {
-  await renderPage(<Machine said={ALL - 1} minutes={3} />);
+  await renderPage(<Machine answered={ALL - 1} minutes={3} />);
   const target = button(/^Hold: nothing comes/);
   fireEvent.keyDown(target, { key: 'Enter' });
   fireEvent.keyUp(target, { key: 'Enter' });
@@ -75,7 +75,7 @@ test('its time come, a key held for a second says it; let go too soon it says no
 });
 
 test('what comes again at the second look is a finding, and every space is proved again', async () => {
-  await renderPage(<Machine said={ALL - 1} minutes={3} />);
+  await renderPage(<Machine answered={ALL - 1} minutes={3} />);
   fireEvent.click(button(/^Something comes, or a needle moved/));
   fireEvent.click(button(/^So it is: prove again/));
   await waitFor(() => expect(screen.getByText(/^2 of 4 hold\.$/)).toBeTruthy());
@@ -84,14 +84,14 @@ test('what comes again at the second look is a finding, and every space is prove
 });
 
 test('after a pause there is one screen with one hold', async () => {
-  await renderPage(<Machine said={ALL} minutes={30} />);
+  await renderPage(<Machine answered={ALL} minutes={30} />);
   expect(screen.getAllByRole('button', { name: /^Hold/ })).toHaveLength(1);
   fireEvent.keyDown(button(/^Hold: all four/), { key: ' ' });
   await waitFor(() => expect(screen.getByText('Isolated for this.')).toBeTruthy(), { timeout: 5000 });
 });
 
 test('a valve that was opened takes back what rests on it, once it was asked whether it is so', async () => {
-  await renderPage(<Machine said={ALL} minutes={1} />);
+  await renderPage(<Machine answered={ALL} minutes={1} />);
   expect(screen.getByText('Isolated for this.')).toBeTruthy();
   fireEvent.click(button(/^Open again: Network valve/));
   expect(screen.getByText(/that rests on it is asked for again/)).toBeTruthy();

@@ -101,7 +101,7 @@ function HeldRow({ here, point }: { readonly here: IsolationHere; readonly point
   const label = takenBack[point.kind] ?? 'Take back';
   const takeBack = () => {
     for (const { code } of tilesOf(point)) {
-      void here.say({
+      void here.record({
         kind: 'isolate',
         step: point.code,
         confirmed: false,

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { currentInstant } from '../../data/clock.js';
 import { Caution } from '../Caution.js';
 import { HoldButton } from './HoldButton.js';
-import { useSaying, type IsolationHere } from './use-saying.js';
+import { useRecording, type IsolationHere } from './use-saying.js';
 import { useSecond } from './use-second.js';
 import { VentTile } from './VentTile.js';
 
@@ -22,7 +22,7 @@ export function PointCard({ here, point, missing }: PointProps & { readonly miss
         {point.name}
       </Typography>
       <Typography sx={{ mb: 1, fontSize: '1.02rem' }}>{point.hint}</Typography>
-      {point.beware && <Caution words={point.beware} />}
+      {point.beware && <Caution text={point.beware} />}
       {point.kind === 'vent' ? (
         tiles.map((tile) => (
           <VentTile key={tile.code} here={here} point={point} tile={tile} isOne={point.tiles === undefined} />
@@ -45,8 +45,8 @@ export function PointCard({ here, point, missing }: PointProps & { readonly miss
 }
 
 /** Why something was not taken, and the way to insist where it was only asked. */
-export function Refused({ saying }: { readonly saying: ReturnType<typeof useSaying> }) {
-  const { refused, insist } = saying;
+export function Refused({ recording }: { readonly recording: ReturnType<typeof useRecording> }) {
+  const { refused, insist } = recording;
   if (refused === null) return null;
   return (
     <Box
@@ -69,18 +69,18 @@ interface HoldingProps extends PointProps {
 }
 
 function Holding({ here, point, tile, label }: HoldingProps) {
-  const saying = useSaying(here);
+  const recording = useRecording(here);
   const place = tile === '' ? {} : { tile };
   return (
     <Box sx={{ mb: 1 }}>
-      <HoldButton fullWidth onHeld={() => saying.say({ step: point.code, ...place, answer: 'holds' })}>
+      <HoldButton fullWidth onHeld={() => recording.record({ step: point.code, ...place, answer: 'holds' })}>
         {label}
       </HoldButton>
       {point.kind === 'shut' && (
         <Button
           color="error"
           onClick={() => {
-            saying.say({ step: point.code, ...place, answer: 'stuck' });
+            recording.record({ step: point.code, ...place, answer: 'stuck' });
             here.onFound(`${point.name}: it will not move`);
           }}
           sx={{ minHeight: 48 }}
@@ -88,14 +88,14 @@ function Holding({ here, point, tile, label }: HoldingProps) {
           It will not move
         </Button>
       )}
-      <Refused saying={saying} />
+      <Refused recording={recording} />
     </Box>
   );
 }
 
 /** The second look: not before its time, and then nothing comes and no needle has moved. */
 function Look({ here, point }: PointProps) {
-  const saying = useSaying(here);
+  const recording = useRecording(here);
   const [isAsking, setAsking] = useState(false);
   useSecond();
   const left = lastSilence(here.fold) + (point.waitMinutes ?? 0) * 60_000 - currentInstant();
@@ -110,7 +110,7 @@ function Look({ here, point }: PointProps) {
       <HoldButton
         fullWidth
         disabled={seconds > 0}
-        onHeld={() => saying.say({ step: point.code, answer: 'holds' })}
+        onHeld={() => recording.record({ step: point.code, answer: 'holds' })}
       >
         Hold: nothing comes, no needle moved
       </HoldButton>
@@ -129,7 +129,7 @@ function Look({ here, point }: PointProps) {
             color="error"
             variant="contained"
             onClick={() => {
-              saying.say({ step: point.code, answer: 'is-fed' });
+              recording.record({ step: point.code, answer: 'is-fed' });
               here.onFound('At the second look something came again: a neighbouring valve passes');
               setAsking(false);
             }}
@@ -139,14 +139,14 @@ function Look({ here, point }: PointProps) {
           </Button>
         </Box>
       )}
-      <Refused saying={saying} />
+      <Refused recording={recording} />
     </>
   );
 }
 
 /** After a pause one screen and one hold. */
 export function StillCard({ here }: { readonly here: IsolationHere }) {
-  const saying = useSaying(here);
+  const recording = useRecording(here);
   return (
     <Box component="section" aria-label="After a pause" sx={{ py: 1 }}>
       <Typography variant="h2" sx={{ fontSize: '1.35rem', lineHeight: 1.25 }}>
@@ -158,13 +158,13 @@ export function StillCard({ here }: { readonly here: IsolationHere }) {
         <li>Nothing comes</li>
         <li>Every needle is at rest</li>
       </Box>
-      <HoldButton fullWidth onHeld={() => saying.say({ step: 'still', answer: 'holds' })}>
+      <HoldButton fullWidth onHeld={() => recording.record({ step: 'still', answer: 'holds' })}>
         Hold: all four
       </HoldButton>
       <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
         Anything else: take back what no longer holds, above, and prove it again.
       </Typography>
-      <Refused saying={saying} />
+      <Refused recording={recording} />
     </Box>
   );
 }

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { emptyEntry, QuantityField } from '../QuantityField.js';
 import { HoldButton } from './HoldButton.js';
 import { Refused } from './PointCard.js';
-import { useSaying, type IsolationHere } from './use-saying.js';
+import { useRecording, type IsolationHere } from './use-saying.js';
 
 interface VentProps {
   readonly here: IsolationHere;
@@ -24,17 +24,17 @@ const signNames: Readonly<Record<Sign, string>> = {
 
 /** One space to be emptied: opened, it passes; silent, the needle fell. Every other answer keeps it shut. */
 export function VentTile({ here, point, tile, isOne }: VentProps) {
-  const saying = useSaying(here);
+  const recording = useRecording(here);
   const [isElse, setElse] = useState(false);
   const vent = here.fold.vents.get(placeKey(point.code, tile.code));
   const place = tile.code === '' ? {} : { tile: tile.code };
-  const say = (answer: string, more: object = {}) => {
-    const isTaken = saying.say({ step: point.code, ...place, answer, ...more });
+  const record = (answer: string, more: object = {}) => {
+    const isTaken = recording.record({ step: point.code, ...place, answer, ...more });
     if (isTaken) setElse(false);
     return isTaken;
   };
   const name = isOne ? point.name : `${point.name}: ${tile.name}`;
-  const found = (words: string) => here.onFound(`${name}: ${words}`);
+  const found = (text: string) => here.onFound(`${name}: ${text}`);
   const isPassing = vent !== undefined && vent.hasPassed && vent.silentAt === null && vent.against === null;
   const wantsMore = vent !== undefined && (vent.silentAt !== null || vent.against !== null);
   return (
@@ -50,45 +50,45 @@ export function VentTile({ here, point, tile, isOne }: VentProps) {
         </Typography>
       )}
       {wantsMore ? (
-        <MoreSigns point={point} vent={vent} say={say} />
+        <MoreSigns point={point} vent={vent} record={record} />
       ) : (
         <Stack sx={{ gap: 1 }}>
           {isPassing ? (
             <HoldButton
               fullWidth
-              onHeld={() => say('silent', { needle: point.gauge === undefined ? 'none' : 'fell' })}
+              onHeld={() => record('silent', { needle: point.gauge === undefined ? 'none' : 'fell' })}
             >
               {point.gauge === undefined
                 ? 'Hold: silent, it stays open'
                 : `Hold: silent, ${point.gauge} fell to rest`}
             </HoldButton>
           ) : (
-            <HoldButton fullWidth onHeld={() => say('passes')}>
+            <HoldButton fullWidth onHeld={() => record('passes')}>
               Hold: opened, it passes
             </HoldButton>
           )}
         </Stack>
       )}
-      <Refused saying={saying} />
+      <Refused recording={recording} />
       <Button onClick={() => setElse(!isElse)} aria-expanded={isElse} sx={{ minHeight: 48 }}>
         {isElse ? 'Back' : 'It is otherwise'}
       </Button>
-      {isElse && <Otherwise point={point} isPassing={isPassing} say={say} found={found} />}
+      {isElse && <Otherwise point={point} isPassing={isPassing} record={record} found={found} />}
     </Box>
   );
 }
 
-type Say = (answer: string, more?: object) => boolean;
+type RecordAnswer = (answer: string, more?: object) => boolean;
 
 /** What there is so far, and what else can show it. */
 function MoreSigns({
   point,
   vent,
-  say,
+  record,
 }: {
   readonly point: IsolationPoint;
   readonly vent: NonNullable<ReturnType<IsolationHere['fold']['vents']['get']>>;
-  readonly say: Say;
+  readonly record: RecordAnswer;
 }) {
   const isFed = vent.against === 'keeps-coming' || vent.against === 'is-fed';
   if (isFed) {
@@ -97,7 +97,7 @@ function MoreSigns({
         <Typography role="alert" sx={{ color: 'notebook.oxide', fontWeight: 650, mb: 1 }}>
           It is being fed. Find by what, shut that off and tag it; then let this pass again.
         </Typography>
-        <HoldButton fullWidth onHeld={() => say('passes')}>
+        <HoldButton fullWidth onHeld={() => record('passes')}>
           Hold: opened anew, it passes
         </HoldButton>
       </>
@@ -119,7 +119,7 @@ function MoreSigns({
           : `So far: ${vent.signs.map((sign) => signNames[sign]).join(', ')}. One sign more:`}
       </Typography>
       <Stack sx={{ gap: 1 }}>
-        {ways.flatMap(([answer, words, isOffered]) =>
+        {ways.flatMap(([answer, text, isOffered]) =>
           isOffered && !vent.signs.includes(answer as Sign)
             ? [
                 <HoldButton
@@ -127,11 +127,11 @@ function MoreSigns({
                   fullWidth
                   variant="outlined"
                   onHeld={() =>
-                    say(answer, { needle: answer === 'let-in' && needle === 'stood' ? 'fell' : needle })
+                    record(answer, { needle: answer === 'let-in' && needle === 'stood' ? 'fell' : needle })
                   }
                   sx={{ minHeight: 60 }}
                 >
-                  Hold: {words}
+                  Hold: {text}
                 </HoldButton>,
               ]
             : [],
@@ -144,21 +144,21 @@ function MoreSigns({
 interface OtherwiseProps {
   readonly point: IsolationPoint;
   readonly isPassing: boolean;
-  readonly say: Say;
-  readonly found: (words: string) => void;
+  readonly record: RecordAnswer;
+  readonly found: (text: string) => void;
 }
 
 /** Answers that are not yes: each keeps the space shut, opens a finding, and says the next safe way. */
-function Otherwise({ point, isPassing, say, found }: OtherwiseProps) {
+function Otherwise({ point, isPassing, record, found }: OtherwiseProps) {
   const [entry, setEntry] = useState(emptyEntry);
   const large = { minHeight: 56, justifyContent: 'start', textAlign: 'left' } as const;
-  const keep = (answer: string, words: string) => {
-    if (say(answer, { needle: 'none' })) found(words);
+  const keep = (answer: string, text: string) => {
+    if (record(answer, { needle: 'none' })) found(text);
   };
   return (
     <Stack sx={{ gap: 1, mt: 0.5 }}>
       {!isPassing && (
-        <Button variant="outlined" onClick={() => say('found-empty', { needle: 'stood' })} sx={large}>
+        <Button variant="outlined" onClick={() => record('found-empty', { needle: 'stood' })} sx={large}>
           Nothing came, and nothing was in it: it was found empty
         </Button>
       )}
@@ -186,12 +186,12 @@ function Otherwise({ point, isPassing, say, found }: OtherwiseProps) {
       >
         The valve will not move
       </Button>
-      <Button variant="outlined" onClick={() => say('no-such-vent', { needle: 'none' })} sx={large}>
+      <Button variant="outlined" onClick={() => record('no-such-vent', { needle: 'none' })} sx={large}>
         There is no such vent here
       </Button>
       {isPassing && point.gauge !== undefined && (
         <>
-          <Button variant="outlined" onClick={() => say('silent', { needle: 'stood' })} sx={large}>
+          <Button variant="outlined" onClick={() => record('silent', { needle: 'stood' })} sx={large}>
             Silent; but the needle stood at zero beforehand
           </Button>
           <Stack
@@ -203,7 +203,7 @@ function Otherwise({ point, isPassing, say, found }: OtherwiseProps) {
               event.preventDefault();
               if (entry.value === null) return;
               const needle = entry.value <= ZERO_BAR ? 'fell' : 'off';
-              if (say('silent', { needle, pressureBar: entry.value }) && needle === 'off')
+              if (record('silent', { needle, pressureBar: entry.value }) && needle === 'off')
                 found(`the needle rests at ${entry.value} bar on a silent vent`);
             }}
           >

@@ -17,29 +17,29 @@ export interface IsolationHere {
   /** What is to be opened; null: everything. */
   readonly opens: readonly string[] | null;
   readonly now: number;
-  readonly say: (body: IsolateBody) => Promise<void>;
+  readonly record: (body: IsolateBody) => Promise<void>;
   /** A finding becomes a repair. */
   readonly onFound: (found: string) => void;
 }
 
-type Said = Omit<IsolateBody, 'kind' | 'confirmed'> & { readonly confirmed?: boolean };
+type GivenAnswer = Omit<IsolateBody, 'kind' | 'confirmed'> & { readonly confirmed?: boolean };
 
 /** Says something at a point, unless the guard has something against it: then why, and the way to insist. */
-export function useSaying(here: IsolationHere) {
-  const [refused, setRefused] = useState<{ readonly against: Against; readonly said: Said } | null>(null);
-  const say = (said: Said) => {
-    const body: IsolateBody = { kind: 'isolate', confirmed: true, ...said };
+export function useRecording(here: IsolationHere) {
+  const [refused, setRefused] = useState<{ readonly against: Against; readonly answered: GivenAnswer } | null>(null);
+  const record = (answered: GivenAnswer) => {
+    const body: IsolateBody = { kind: 'isolate', confirmed: true, ...answered };
     const event = { id: '', doneAt: currentInstant(), by: here.by, session: here.session, body };
     const against = reasonAgainst(here.guarded, here.fold, event);
-    setRefused(against === null ? null : { against, said });
-    if (against === null) void here.say(body);
+    setRefused(against === null ? null : { against, answered });
+    if (against === null) void here.record(body);
     return against === null;
   };
   return {
-    say,
+    record,
     refused: refused?.against ?? null,
     /** Asked whether it is so although it came so soon: yes. */
-    insist: refused?.against.code === 'too-fast' ? () => say({ ...refused.said, isSure: true }) : null,
+    insist: refused?.against.code === 'too-fast' ? () => record({ ...refused.answered, isSure: true }) : null,
     forget: () => setRefused(null),
   };
 }

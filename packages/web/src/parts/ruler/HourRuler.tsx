@@ -4,7 +4,7 @@ import { Box, Button, IconButton, Stack } from '@mui/material';
 import type { ServiceView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { useCallback, useState } from 'react';
 import { Drop } from '../DropMark.js';
-import { sayDue } from '../say-due.js';
+import { describeDue } from '../say-due.js';
 import { useWidth } from '../use-width.js';
 import { clusterPins, rulerNow, taskOffset, xOf, type RulerMode, type RulerView } from './ruler-points.js';
 import { useRulerView } from './use-ruler-view.js';
@@ -119,7 +119,7 @@ export function HourRuler({ standing, services, taskNames, mode, timeZone, onCho
       >
         {without > 0 && (
           <Box component="span" sx={{ color: 'text.secondary', typography: 'caption', pl: 1 }}>
-            {sayWithout(
+            {describeWithout(
               without,
               mode,
               standing.tasks.every((task) => task.state === 'unknown'),
@@ -142,7 +142,7 @@ export function HourRuler({ standing, services, taskNames, mode, timeZone, onCho
   );
 }
 
-function sayWithout(count: number, mode: RulerMode, allUnknown: boolean): string {
+function describeWithout(count: number, mode: RulerMode, allUnknown: boolean): string {
   if (allUnknown) return 'Nothing is on record yet: inspect the machine and record what was done.';
   const tasks = count === 1 ? '1 task has' : `${count} tasks have`;
   return mode === 'hours'
@@ -163,6 +163,6 @@ function homeView(offsets: readonly number[], mode: RulerMode): RulerView {
 function summary(standing: StandingView, timeZone: string): string {
   const [first] = standing.tasks;
   return first
-    ? `First: ${first.name}, ${sayDue(first, Date.parse(standing.at), timeZone, standing.meter).short}.`
+    ? `First: ${first.name}, ${describeDue(first, Date.parse(standing.at), timeZone, standing.meter).short}.`
     : 'Nothing to do.';
 }

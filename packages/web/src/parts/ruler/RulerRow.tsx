@@ -1,5 +1,5 @@
 import { FIRST_METER } from '@entretien/core/hours';
-import type { FleetUnitView } from '@entretien/contracts';
+import type { FleetCompressorView } from '@entretien/contracts';
 import { memo } from 'react';
 import { Drop } from '../DropMark.js';
 import {
@@ -24,7 +24,7 @@ const HEIGHT = 36;
 const LINE = 21;
 
 interface RulerRowProps {
-  readonly unit: FleetUnitView;
+  readonly unit: FleetCompressorView;
   readonly mode: RulerMode;
   readonly width: number;
   /** Whether it draws its own now-line, not standing in a stack that has one through all. */

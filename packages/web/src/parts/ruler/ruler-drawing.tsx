@@ -1,9 +1,9 @@
-import { FIRST_METER, sayHoursSeen } from '@entretien/core/hours';
+import { FIRST_METER, formatHoursSeen } from '@entretien/core/hours';
 import type { ServiceView } from '@entretien/contracts';
 import type { TaskState } from '@entretien/core/plan';
 import { useId } from 'react';
 import { stateColour } from '../DropMark.js';
-import { sayDate, sayDue } from '../say-due.js';
+import { formatDate, describeDue } from '../say-due.js';
 import {
   placeLabels,
   serviceOffset,
@@ -79,7 +79,7 @@ export function NowLine({ now, view, width, line }: PartProps & { readonly now: 
   const label =
     now.runHours === null
       ? 'now'
-      : `${sayHoursSeen(now.meter, now.runHours)}${now.isEstimate ? ' est.' : ''}`;
+      : `${formatHoursSeen(now.meter, now.runHours)}${now.isEstimate ? ' est.' : ''}`;
   const half = Math.max(24, label.length * 4 + 10);
   const centre = Math.min(width - half, Math.max(half, x));
   return (
@@ -189,9 +189,9 @@ export function Notches({ services, taskNames, view, mode, now, width, line, pin
         : [{ service, x: xOf(offset, view, width) }];
     })
     .sort((a, b) => a.x - b.x);
-  const words = placed.map(({ service }) => notchWords(service, taskNames));
+  const text = placed.map(({ service }) => notchText(service, taskNames));
   const spans = placed.map(({ x }, index) => {
-    const half = words[index]!.length * 3.1 + 6;
+    const half = text[index]!.length * 3.1 + 6;
     return { x, left: x - half, right: x + half, isPressing: false };
   });
   const nowX = xOf(0, view, width);
@@ -206,7 +206,7 @@ export function Notches({ services, taskNames, view, mode, now, width, line, pin
             !pinXs.some((pin) => pin > spans[index]!.left - 10 && pin < spans[index]!.right + 10) &&
             spans[index]!.right < nowX - 4 && (
               <text y={-16} textAnchor="middle" fontSize={11.5} fill="var(--mui-palette-text-secondary)">
-                {words[index]}
+                {text[index]}
               </text>
             )}
         </g>
@@ -215,7 +215,7 @@ export function Notches({ services, taskNames, view, mode, now, width, line, pin
   );
 }
 
-function notchWords(service: ServiceView, taskNames: ReadonlyMap<string, string>): string {
+function notchText(service: ServiceView, taskNames: ReadonlyMap<string, string>): string {
   const [first, ...others] = service.tasks;
   const name = taskNames.get(first!) ?? first!;
   return others.length > 0 ? `${name} +${others.length}` : name;
@@ -235,8 +235,8 @@ export function Labels({ pins, levels, width, line, timeZone, now }: LabelsProps
   const labels = pins.map(({ x, tasks }) => {
     const [first, ...others] = tasks;
     const name = others.length > 0 ? `${first!.name} +${others.length}` : first!.name;
-    const due = sayDue(first!, now, timeZone, FIRST_METER);
-    const date = first!.likelyOn === null ? '' : ` · ${sayDate(first!.likelyOn, now, timeZone)}`;
+    const due = describeDue(first!, now, timeZone, FIRST_METER);
+    const date = first!.likelyOn === null ? '' : ` · ${formatDate(first!.likelyOn, now, timeZone)}`;
     const under = `${due.short}${date}`;
     const wide = Math.max(name.length * 6.7, under.length * 6) + 10;
     const left = Math.max(0, Math.min(width - wide, x - 7));

@@ -1,4 +1,4 @@
-import type { FleetUnitView, ServiceView, StandingView, TaskStandingView } from '@entretien/contracts';
+import type { FleetCompressorView, ServiceView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { DAY_MS, HOUR_MS } from '@entretien/core/basics';
 import type { MeterScale } from '@entretien/core/hours';
 import { isEstimate } from '@entretien/core/plan';
@@ -72,7 +72,7 @@ export function taskBand(
   return { from: offset(earlyOn), to };
 }
 
-type DoneService = FleetUnitView['recentServices'][number] | Pick<ServiceView, 'doneAt' | 'runHours'>;
+type DoneService = FleetCompressorView['recentServices'][number] | Pick<ServiceView, 'doneAt' | 'runHours'>;
 
 /** How far back a service lies, in hours of running or in days. */
 export function serviceOffset(service: DoneService, mode: RulerMode, now: RulerNow): number | null {

@@ -45,7 +45,7 @@ function monthTicks(view: RulerView, now: number, width: number): Tick[] {
     if (offset > view.to) return ticks;
     const date = new Date(month);
     const isLong = (date.getUTCFullYear() * 12 + date.getUTCMonth()) % every === 0;
-    if (offset >= view.from) ticks.push({ offset, label: isLong ? sayMonth(date) : null });
+    if (offset >= view.from) ticks.push({ offset, label: isLong ? formatMonth(date) : null });
     if (every !== 1 || pxPerMonth < 60) continue;
     for (const part of [7.6, 15.2, 22.8]) {
       if (offset + part >= view.from && offset + part <= view.to)
@@ -54,7 +54,7 @@ function monthTicks(view: RulerView, now: number, width: number): Tick[] {
   }
 }
 
-function sayMonth(date: Date): string {
+function formatMonth(date: Date): string {
   return date.getUTCMonth() === 0 ? String(date.getUTCFullYear()) : monthName(date.getUTCMonth());
 }
 

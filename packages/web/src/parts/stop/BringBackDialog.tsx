@@ -7,7 +7,7 @@ import { currentInstantText } from '../../data/clock.js';
 import { useMeasurements } from '../../data/queries.js';
 import { Caution } from '../Caution.js';
 import { FormDialog } from '../FormDialog.js';
-import { sayDate } from '../say-due.js';
+import { formatDate } from '../say-due.js';
 import { useFactForm } from '../use-fact-form.js';
 import { useNow } from '../use-now.js';
 import { toLocalText } from '../WhenField.js';
@@ -61,7 +61,7 @@ export function BringBackDialog({ stop, timeZone, onClose }: BringBackProps) {
         })
       }
     >
-      <Caution words={stop.why} />
+      <Caution text={stop.why} />
       {stop.check !== null && (
         <Typography variant="body2">
           {checkByCode(stop.check)?.name ?? stop.check} measured again with a better verdict ends it by
@@ -80,7 +80,7 @@ export function BringBackDialog({ stop, timeZone, onClose }: BringBackProps) {
         {better.map(({ id, check, takenAt, judgement }) => (
           <option key={id} value={id}>
             {checkByCode(check)?.name ?? check}, {judgement.verdict},{' '}
-            {sayDate(toLocalText(Date.parse(takenAt), timeZone).slice(0, 10), now, timeZone)}
+            {formatDate(toLocalText(Date.parse(takenAt), timeZone).slice(0, 10), now, timeZone)}
           </option>
         ))}
       </TextField>
@@ -88,7 +88,7 @@ export function BringBackDialog({ stop, timeZone, onClose }: BringBackProps) {
         label="Or who decides"
         value={decidedBy}
         onChange={(event) => setDecidedBy(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: stopLimits.told } }}
+        slotProps={{ htmlInput: { maxLength: stopLimits.informed } }}
       />
       <TextField
         label="And why"

@@ -3,7 +3,7 @@ import type { StopView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { useState } from 'react';
 import { useStopsOf } from '../../data/queries.js';
-import { sayDate } from '../say-due.js';
+import { formatDate } from '../say-due.js';
 import { useNow } from '../use-now.js';
 import { toLocalText } from '../WhenField.js';
 import { BringBackDialog } from './BringBackDialog.js';
@@ -35,9 +35,9 @@ export function StopBanner({ compressorId, timeZone }: BannerProps) {
           </Typography>
           <Typography sx={{ fontWeight: 600 }}>{stop.why}</Typography>
           <Typography variant="body2">
-            Since {sayDate(toLocalText(Date.parse(stop.since), timeZone).slice(0, 10), now, timeZone)},{' '}
+            Since {formatDate(toLocalText(Date.parse(stop.since), timeZone).slice(0, 10), now, timeZone)},{' '}
             {stop.byName}
-            {stop.told === null ? '' : ` · told to ${stop.told}`}
+            {stop.informed === null ? '' : ` · told to ${stop.informed}`}
             {stop.toShow === null ? '' : ` · to run again: ${stop.toShow}`}
           </Typography>
           {stop.scope === 'breathing' && (

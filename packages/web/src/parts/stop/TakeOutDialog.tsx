@@ -38,7 +38,7 @@ export function TakeOutDialog({ compressorId, tag, timeZone, onClose }: TakeOutP
   );
   const [scope, setScope] = useState<StopScope>('unit');
   const [ground, setGround] = useState<StopGround>('finding');
-  const [texts, setTexts] = useState({ place: '', why: '', toShow: '', told: '' });
+  const [texts, setTexts] = useState({ place: '', why: '', toShow: '', informed: '' });
   const text = (name: keyof typeof texts, label: string, longest: number, hint = ' ') => (
     <TextField
       label={label}
@@ -51,7 +51,7 @@ export function TakeOutDialog({ compressorId, tag, timeZone, onClose }: TakeOutP
     />
   );
   const given = Object.fromEntries(
-    Object.entries(texts).flatMap(([name, words]) => (words.trim() === '' ? [] : [[name, words.trim()]])),
+    Object.entries(texts).flatMap(([name, text]) => (text.trim() === '' ? [] : [[name, text.trim()]])),
   );
   return (
     <FormDialog
@@ -63,7 +63,7 @@ export function TakeOutDialog({ compressorId, tag, timeZone, onClose }: TakeOutP
       onClose={onClose}
       onSubmit={() => form.send({ since: currentInstantText(), scope, ground, ...given })}
     >
-      <Caution words="First: what hangs on it? Brakes, sprinklers, starting air, somebody who breathes from it. They are told before it stops." />
+      <Caution text="First: what hangs on it? Brakes, sprinklers, starting air, somebody who breathes from it. They are told before it stops." />
       <TextField
         select
         label="What"
@@ -93,7 +93,7 @@ export function TakeOutDialog({ compressorId, tag, timeZone, onClose }: TakeOutP
       </TextField>
       {text('why', 'Why', stopLimits.why)}
       {text('toShow', 'What must be shown to run again', stopLimits.shown)}
-      {text('told', 'Told to', stopLimits.told, 'Who runs it, and who hangs on it.')}
+      {text('informed', 'Told to', stopLimits.informed, 'Who runs it, and who hangs on it.')}
     </FormDialog>
   );
 }

@@ -74,7 +74,7 @@ export function Convert() {
       <Answer
         sentence={
           isFine
-            ? sayInOther(value, kind, parsed!.ok ? parsed!.value.unit.label : '')
+            ? describeInOther(value, kind, parsed!.ok ? parsed!.value.unit.label : '')
             : (problem ?? 'Type a figure with its unit.')
         }
         detail={isFine ? undefined : 'Like 145 psi, 12 cfm, 100 °F.'}
@@ -101,7 +101,7 @@ function lowerThanNothing(kind: QuantityKind, value: number | null, atmosphereBa
   return 'That is less than a vacuum: no gauge can show it.';
 }
 
-function sayInOther(value: number, kind: QuantityKind, typed: string): string {
+function describeInOther(value: number, kind: QuantityKind, typed: string): string {
   const other = unitsOf(kind).find(({ label }) => label !== typed) ?? unitsOf(kind)[0];
   const from = unitsOf(kind).find(({ label }) => label === typed) ?? unitsOf(kind)[0];
   const write = (unit: typeof other) => {

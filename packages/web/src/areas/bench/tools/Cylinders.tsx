@@ -12,7 +12,7 @@ import { BenchFrame } from '../BenchFrame.js';
 import { LongWork } from '../LongWork.js';
 import { Answer, Figures, Picture, type BenchFigure } from '../parts.js';
 import { CylinderRows, VesselRows } from '../VesselRows.js';
-import { SaveToUnit } from '../SaveToUnit.js';
+import { SaveToCompressor } from '../SaveToUnit.js';
 import { useBenchAddress, useBenchValues } from '../use-bench.js';
 import { useBenchWorker } from '../use-worker.js';
 
@@ -86,7 +86,7 @@ export function Cylinders() {
         </>
       }
       save={
-        <SaveToUnit
+        <SaveToCompressor
           unit={unit}
           measurements={
             isWhole && fillBar !== undefined
@@ -219,14 +219,14 @@ function CascadePicture({ best, banks, cylinders, atmosphereBarAbs }: PicturePro
   ];
   const before = [...banks, ...cylinders].map(({ bar }) => Number(bar.replace(',', '.')));
   const after = [...banksBarAbs, ...cylindersBarAbs].map((bar) => Math.max(0, bar - atmosphereBarAbs));
-  const words = labels.map(
+  const text = labels.map(
     (label, index) =>
       `${label} ${formatFigure(before[index]!)} to ${formatFigure(after[index]!, { maxDecimals: 0 })} bar`,
   );
   return (
     <Picture height={280}>
       <VesselsChart
-        words={`Before and after: ${words.join('; ')}`}
+        text={`Before and after: ${text.join('; ')}`}
         labels={labels}
         before={before}
         after={after}

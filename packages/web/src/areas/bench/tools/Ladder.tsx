@@ -1,9 +1,9 @@
 import { Typography, useMediaQuery, type Theme } from '@mui/material';
-import type { LadderFaultKind, LadderReading, LadderSuspect } from '@entretien/core/air';
-import { ladderBench, ladderFields, ladderStages, stageFields } from '@entretien/core/bench';
+import type { StageFaultKind, StageDiagnosis, StageSuspect } from '@entretien/core/air';
+import { interstageBench, interstageFields, interstageStages, stageFields } from '@entretien/core/bench';
 import {
-  nextWords,
-  sayLadder,
+  nextText,
+  describeStages,
   stageVerdict,
   suspectName,
   valveParts,
@@ -14,17 +14,17 @@ import { lazy } from 'react';
 import { CheckFields } from '../../../parts/checks/CheckFields.js';
 import { BenchFrame } from '../BenchFrame.js';
 import { Answer, figureOf, Figures, Picture, type BenchFigure } from '../parts.js';
-import { SaveToUnit } from '../SaveToUnit.js';
-import { useBenchAddress, useBenchValues, useSay, useScale } from '../use-bench.js';
+import { SaveToCompressor } from '../SaveToUnit.js';
+import { useBenchAddress, useBenchValues, useFormat, useScale } from '../use-bench.js';
 
-const LadderChart = lazy(() => import('../charts.js').then((part) => ({ default: part.LadderChart })));
+const InterstageChart = lazy(() => import('../charts.js').then((part) => ({ default: part.InterstageChart })));
 
 /** A stage this far from the expected, or so much hotter, stands out. */
 const OFF_SHARE = 0.1;
 const OFF_K = 15;
 
 /** Where to look for each suspect. */
-const telltale: Record<LadderFaultKind, string> = {
+const telltale: Record<StageFaultKind, string> = {
   valves: 'covers by thermometer, never by hand',
   ring: 'breath from the crankcase, in time with the strokes',
   cooler: 'dirt, a panel off, a fan that stands',
@@ -33,18 +33,18 @@ const telltale: Record<LadderFaultKind, string> = {
 };
 
 /** Pressures and temperatures stage by stage over what they should be, and what would explain them. */
-export function Ladder() {
+export function Interstage() {
   const address = useBenchAddress();
   const { texts, setText, unit, atmosphereBarAbs } = address;
-  const base = useBenchValues(ladderFields, address);
-  const stages = ladderStages(base.values, unit);
+  const base = useBenchValues(interstageFields, address);
+  const stages = interstageStages(base.values, unit);
   const measuredFields = stageFields(stages ?? 0);
-  const fields = [...ladderFields, ...measuredFields];
+  const fields = [...interstageFields, ...measuredFields];
   const read = useBenchValues(fields, address);
-  const say = useSay();
+  const format = useFormat();
   const scale = useScale('pressure');
   const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down('sm'));
-  const bench = ladderBench(read.values, unit, atmosphereBarAbs);
+  const bench = interstageBench(read.values, unit, atmosphereBarAbs);
   const problems = { ...read.problems };
   if (!bench.ok && bench.problem.code !== 'missing' && bench.problem.field !== undefined) {
     problems[bench.problem.field] ??= bench.problem.sentence;
@@ -56,7 +56,7 @@ export function Ladder() {
     : !bench.ok
       ? bench.problem.sentence
       : reading
-        ? sayLadder(reading)
+        ? describeStages(reading)
         : 'This is what the stages should show.';
   return (
     <BenchFrame
@@ -65,7 +65,7 @@ export function Ladder() {
       inputs={
         <>
           <CheckFields
-            fields={ladderFields}
+            fields={interstageFields}
             texts={texts}
             onText={setText}
             problems={problems}
@@ -79,7 +79,7 @@ export function Ladder() {
         </>
       }
       save={
-        <SaveToUnit
+        <SaveToCompressor
           unit={unit}
           measurements={
             reading && !hasProblems ? [{ check: 'stage-pressures', values: saved(read.typed) }] : null
@@ -111,7 +111,7 @@ export function Ladder() {
           reading && !reading.lastStageTells
             ? 'It filled against too little for its last stage to tell.'
             : reading?.next
-              ? `Next: ${nextWords(reading.next)}.`
+              ? `Next: ${nextText(reading.next)}.`
               : bench.ok && !reading && bench.value.stages > 1
                 ? 'Enter what the gauges show, and it is read.'
                 : undefined
@@ -120,14 +120,14 @@ export function Ladder() {
       {bench.ok && !hasProblems && (
         <>
           <Picture height={360}>
-            <LadderChart
-              words={wordsOf()}
+            <InterstageChart
+              text={textOf()}
               labels={labelsOf()}
               expected={[atmosphereBarAbs, ...expectedBars()].map(scale.of)}
               measured={[reading ? atmosphereBarAbs : null, ...measuredBars()].map((one) =>
                 one === null ? null : scale.of(one),
               )}
-              off={[false, ...offRungs()]}
+              off={[false, ...offStages()]}
               unit={scale.label}
             />
           </Picture>
@@ -137,27 +137,27 @@ export function Ladder() {
     </BenchFrame>
   );
 
-  function rungs() {
-    return bench.ok ? bench.value.expected.rungs : [];
+  function states() {
+    return bench.ok ? bench.value.expected.states : [];
   }
 
   function expectedBars(): number[] {
     return reading
       ? reading.stages.map(({ expectedBarAbs }) => expectedBarAbs)
-      : rungs().map(({ toBarAbs }) => toBarAbs);
+      : states().map(({ toBarAbs }) => toBarAbs);
   }
 
   function measuredBars(): (number | null)[] {
-    return rungs().map(({ stage }) => {
+    return states().map(({ stage }) => {
       const bar = read.values.number(`stage${stage}Bar`);
       return bar === undefined ? null : bar + atmosphereBarAbs;
     });
   }
 
-  function offRungs(): boolean[] {
-    return rungs().map((_, index) => {
+  function offStages(): boolean[] {
+    return states().map((_, index) => {
       const stage = reading?.stages[index];
-      const isLast = index === rungs().length - 1;
+      const isLast = index === states().length - 1;
       return (
         stage !== undefined &&
         ((!isLast && Math.abs(stage.pressureOff) > OFF_SHARE) || (stage.tempOffK ?? 0) > OFF_K)
@@ -166,20 +166,20 @@ export function Ladder() {
   }
 
   function labelsOf(): string[][] {
-    const intake = ['intake', say(read.values.number('intakeTempC') ?? 20, 'temperature')];
+    const intake = ['intake', format(read.values.number('intakeTempC') ?? 20, 'temperature')];
     return [
       intake,
-      ...rungs().map(({ stage, outletTempC }, index) => {
+      ...states().map(({ stage, outletTempC }, index) => {
         const bar = read.values.number(`stage${stage}Bar`);
         const temp = read.values.number(`stage${stage}TempC`);
-        const meant = (reading?.stages[index]?.expectedBarAbs ?? rungs()[index]!.toBarAbs) - atmosphereBarAbs;
+        const meant = (reading?.stages[index]?.expectedBarAbs ?? states()[index]!.toBarAbs) - atmosphereBarAbs;
         const meantTemp = reading?.stages[index]?.expectedTempC ?? outletTempC;
         return [
           isPhone ? `stage ${stage}` : `after stage ${stage}`,
-          bar === undefined ? say(meant, 'pressure') : beside(say(bar, 'pressure'), say(meant, 'pressure')),
+          bar === undefined ? format(meant, 'pressure') : beside(format(bar, 'pressure'), format(meant, 'pressure')),
           temp === undefined
-            ? say(Math.round(meantTemp), 'temperature')
-            : beside(say(temp, 'temperature'), say(Math.round(meantTemp), 'temperature')),
+            ? format(Math.round(meantTemp), 'temperature')
+            : beside(format(temp, 'temperature'), format(Math.round(meantTemp), 'temperature')),
         ];
       }),
     ];
@@ -190,7 +190,7 @@ export function Ladder() {
     return isPhone ? found : `${found}, meant ${meant}`;
   }
 
-  function wordsOf(): string {
+  function textOf(): string {
     return `Pressure by stage. ${labelsOf()
       .map((lines) => lines.join(' '))
       .join('; ')}`;
@@ -203,8 +203,8 @@ export function Ladder() {
       { name: 'Ratio of each stage', value: formatFigure(expected.ratio) },
       { name: 'Ideal power', value: formatFigure(expected.powerKwPerM3Min), unit: 'kW for each m³/min' },
       ...(powerKw === null ? [] : [{ name: 'For its free air', value: formatFigure(powerKw), unit: 'kW' }]),
-      ...expected.rungs.map(({ stage, outletTempC }) =>
-        figureOf(`Outlet of stage ${stage}`, say(Math.round(outletTempC), 'temperature')),
+      ...expected.states.map(({ stage, outletTempC }) =>
+        figureOf(`Outlet of stage ${stage}`, format(Math.round(outletTempC), 'temperature')),
       ),
     ];
   }
@@ -213,7 +213,7 @@ export function Ladder() {
 const SUSPECTS_SHOWN = 4;
 const LEAST_SHOWN = 0.01;
 
-function suspectFigures({ suspects }: LadderReading): BenchFigure[] {
+function suspectFigures({ suspects }: StageDiagnosis): BenchFigure[] {
   return suspects
     .slice(0, SUSPECTS_SHOWN)
     .flatMap(named)
@@ -227,7 +227,7 @@ function suspectFigures({ suspects }: LadderReading): BenchFigure[] {
 }
 
 /** A suspect as it is shown: valves one by one, two faults in one line. */
-function named(suspect: LadderSuspect): { name: string; probability: number; look: string }[] {
+function named(suspect: StageSuspect): { name: string; probability: number; look: string }[] {
   const { faults, probability } = suspect;
   const [fault] = faults;
   if (!fault) return [{ name: suspectName(suspect), probability, look: 'every stage as it should be' }];

@@ -8,10 +8,10 @@ import { useJudged } from '../../../parts/checks/use-judged.js';
 import { useNow } from '../../../parts/use-now.js';
 import { BenchFrame } from '../BenchFrame.js';
 import { Answer, figureOf, Figures, Picture } from '../parts.js';
-import { SaveToUnit, type Savable } from '../SaveToUnit.js';
+import { SaveToCompressor, type Savable } from '../SaveToUnit.js';
 import { euros } from '../say-money.js';
 import { Stopwatch } from '../Stopwatch.js';
-import { useBenchAddress, useBenchValues, useSay, type BenchAddress } from '../use-bench.js';
+import { useBenchAddress, useBenchValues, useFormat, type BenchAddress } from '../use-bench.js';
 
 const CurveChart = lazy(() => import('../charts.js').then((part) => ({ default: part.CurveChart })));
 
@@ -41,7 +41,7 @@ export function Leaks() {
   const way: Way = texts['way'] === 'hole' || texts['way'] === 'fall' ? texts['way'] : 'times';
   const found = useFound(way, address);
   const costs = useBenchValues([...costFields, ...holeFields, fadField], address);
-  const say = useSay();
+  const format = useFormat();
   // A price that is not understood must not be reckoned with the usual one instead.
   const canCost = found.flowLpm !== null && Object.keys(costs.problems).length === 0;
   const cost = canCost ? yearlyCostCents(found.flowLpm, costs.values) : null;
@@ -82,7 +82,7 @@ export function Leaks() {
       }
       save={
         way === 'hole' ? null : (
-          <SaveToUnit unit={unit} measurements={found.measurement && [found.measurement]} />
+          <SaveToCompressor unit={unit} measurements={found.measurement && [found.measurement]} />
         )
       }
       formula={
@@ -112,7 +112,7 @@ export function Leaks() {
       {curve.length > 0 && at !== undefined && yearlyCents !== null && (
         <Picture>
           <CurveChart
-            words={`Cost of a year over ${way === 'hole' ? 'the width of the hole' : 'the share that leaks'}: ${euros(yearlyCents)} at ${formatFigure(at)}${way === 'hole' ? ' mm' : ' %'}`}
+            text={`Cost of a year over ${way === 'hole' ? 'the width of the hole' : 'the share that leaks'}: ${euros(yearlyCents)} at ${formatFigure(at)}${way === 'hole' ? ' mm' : ' %'}`}
             curves={[{ name: 'cost of a year', points: curve, ink: 'ink' }]}
             mark={{ x: at, y: yearlyCents / 100 }}
             xTitle={way === 'hole' ? 'width of the hole, mm' : 'share of delivery that leaks, %'}
@@ -123,7 +123,7 @@ export function Leaks() {
       {found.flowLpm !== null && (
         <Figures
           items={[
-            figureOf('Leak', say(found.flowLpm, 'flow'), 'free air'),
+            figureOf('Leak', format(found.flowLpm, 'flow'), 'free air'),
             ...(found.share === null
               ? []
               : [
@@ -144,7 +144,7 @@ export function Leaks() {
 function useFound(way: Way, address: BenchAddress): Found {
   const { unit, site, texts, atmosphereBarAbs } = address;
   const now = useNow();
-  const byTimes = useJudged(checkByCode('loaded-share')!, pick(texts, ['onSeconds', 'offSeconds']), {
+  const byTimes = useJudged(checkByCode('leak-load-cycle')!, pick(texts, ['onSeconds', 'offSeconds']), {
     site,
     at: now,
   });
@@ -188,10 +188,10 @@ function useFound(way: Way, address: BenchAddress): Found {
     ...shared,
     sentence: judgement.reason,
     verdict: judgement.verdict,
-    detail: judgement.limit ? `Limit: ${judgement.limit.words}` : undefined,
+    detail: judgement.limit ? `Limit: ${judgement.limit.text}` : undefined,
     flowLpm: flow,
     share,
-    measurement: { check: way === 'times' ? 'loaded-share' : 'leak-down', values: judged.values },
+    measurement: { check: way === 'times' ? 'leak-load-cycle' : 'leak-down', values: judged.values },
   };
 }
 

@@ -7,13 +7,13 @@ import { useMeasurements } from '../../../data/queries.js';
 import { CheckField } from '../../../parts/checks/CheckField.js';
 import { CheckFields } from '../../../parts/checks/CheckFields.js';
 import { baselineAt, useJudged } from '../../../parts/checks/use-judged.js';
-import { sayDate } from '../../../parts/say-due.js';
+import { formatDate } from '../../../parts/say-due.js';
 import { useNow } from '../../../parts/use-now.js';
 import { BenchFrame } from '../BenchFrame.js';
 import { Answer, figureOf, Figures, Picture, type BenchFigure } from '../parts.js';
-import { SaveToUnit } from '../SaveToUnit.js';
+import { SaveToCompressor } from '../SaveToUnit.js';
 import { Stopwatch } from '../Stopwatch.js';
-import { useBenchAddress, useBenchValues, useSay, useScale } from '../use-bench.js';
+import { useBenchAddress, useBenchValues, useFormat, useScale } from '../use-bench.js';
 import { euros } from '../say-money.js';
 import type { Curve } from '../charts.js';
 
@@ -34,7 +34,7 @@ export function PumpUp() {
   const earlier = useMeasurements(unit?.id, way);
   const judged = useJudged(check, texts, { unit, site, at: now, earlier: earlier.data });
   const costs = useBenchValues(costFields, address);
-  const say = useSay();
+  const format = useFormat();
   const scale = useScale('pressure');
   const { judgement, values } = judged;
   const isLeak = way === 'leak-down';
@@ -91,7 +91,7 @@ export function PumpUp() {
 
   const figures: BenchFigure[] = [];
   if (judgement && flow !== null) {
-    figures.push(figureOf(isLeak ? 'Leak' : 'Free air delivered', say(flow, 'flow')));
+    figures.push(figureOf(isLeak ? 'Leak' : 'Free air delivered', format(flow, 'flow')));
     const share = judgement.figures.find(({ unit: of }) => of === '%');
     if (share)
       figures.push({ name: share.name, value: formatFigure(share.value, { maxDecimals: 0 }), unit: '%' });
@@ -100,7 +100,7 @@ export function PumpUp() {
       figures.push(
         figureOf(
           'Gauge and watch',
-          `± ${say(doubt.value, 'flow')}`.replace('± ', '±'),
+          `± ${format(doubt.value, 'flow')}`.replace('± ', '±'),
           'standard uncertainty',
         ),
       );
@@ -134,7 +134,7 @@ export function PumpUp() {
           )}
         </>
       }
-      save={<SaveToUnit unit={unit} measurements={judgement && [{ check: way, values }]} />}
+      save={<SaveToCompressor unit={unit} measurements={judgement && [{ check: way, values }]} />}
       formula={
         <>
           <p>
@@ -158,7 +158,7 @@ export function PumpUp() {
         verdict={judgement?.verdict}
         detail={
           judgement?.limit
-            ? `Limit: ${judgement.limit.words}`
+            ? `Limit: ${judgement.limit.text}`
             : isLeak
               ? 'Compressor off, nobody using air.'
               : 'Outlets shut, receiver drained.'
@@ -167,7 +167,7 @@ export function PumpUp() {
       {curves.length > 0 && (
         <Picture>
           <CurveChart
-            words={`Pressure over time: ${curves.map(({ name, points }) => `${name} ${formatFigure(points.at(-1)!.x, { maxDecimals: 0 })} s`).join(', ')}`}
+            text={`Pressure over time: ${curves.map(({ name, points }) => `${name} ${formatFigure(points.at(-1)!.x, { maxDecimals: 0 })} s`).join(', ')}`}
             curves={curves}
             mark={curves[0]!.points.at(-1)}
             xTitle={`seconds${curves.length > 1 ? ' (solid: timed; grey dashes: data plate; green dashes: baseline)' : ''}`}
@@ -184,7 +184,7 @@ export function PumpUp() {
           <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, typography: 'body2' }}>
             {history.map((one) => (
               <Box component="li" key={one.id} sx={{ py: 0.5, borderBottom: 1, borderColor: 'divider' }}>
-                {sayDate(one.takenAt.slice(0, 10), now, 'UTC')}: {one.judgement.reason}
+                {formatDate(one.takenAt.slice(0, 10), now, 'UTC')}: {one.judgement.reason}
               </Box>
             ))}
           </Box>

@@ -12,7 +12,7 @@ import { useNow } from '../../../parts/use-now.js';
 import { BenchFrame } from '../BenchFrame.js';
 import { LongWork } from '../LongWork.js';
 import { Answer, Figures, Picture, type BenchFigure } from '../parts.js';
-import { SaveToUnit } from '../SaveToUnit.js';
+import { SaveToCompressor } from '../SaveToUnit.js';
 import { useBenchAddress, useBenchValues } from '../use-bench.js';
 import { useBenchWorker } from '../use-worker.js';
 
@@ -63,7 +63,7 @@ export function Water() {
         </>
       }
       save={
-        <SaveToUnit
+        <SaveToCompressor
           unit={unit}
           measurements={weighed.judgement && [{ check: 'cartridge-weight', values: weighed.values }]}
           refusal={
@@ -94,9 +94,9 @@ export function Water() {
     >
       <Answer
         sentence={
-          hasProblems ? 'Mend what is marked.' : water.ok ? sayWater(water.value) : water.problem.sentence
+          hasProblems ? 'Mend what is marked.' : water.ok ? describeWater(water.value) : water.problem.sentence
         }
-        detail={water.ok ? sayDrain(water.value) : 'Weather, pressures and what the separator holds.'}
+        detail={water.ok ? describeDrain(water.value) : 'Weather, pressures and what the separator holds.'}
       />
       {result?.ok ? (
         <YearPicture year={result.value} />
@@ -106,7 +106,7 @@ export function Water() {
         water.value.lifeCurve.length > 0 && (
           <Picture>
             <CurveChart
-              words={`Life of the cartridge over the temperature of the separator: ${formatFigure(water.value.cartridge?.hours ?? 0, { maxDecimals: 0 })} h at ${formatFigure(values.number('separatorTempC') ?? 0)} °C`}
+              text={`Life of the cartridge over the temperature of the separator: ${formatFigure(water.value.cartridge?.hours ?? 0, { maxDecimals: 0 })} h at ${formatFigure(values.number('separatorTempC') ?? 0)} °C`}
               curves={[{ name: 'life', points: water.value.lifeCurve, ink: 'ink' }]}
               mark={
                 water.value.cartridge
@@ -133,12 +133,12 @@ export function Water() {
 
 const whole = (value: number) => formatFigure(value, { maxDecimals: 0 });
 
-function sayWater({ condensateMlPerHour, cartridge }: WaterNow): string {
+function describeWater({ condensateMlPerHour, cartridge }: WaterNow): string {
   const falls = `${formatFigure(condensateMlPerHour)} ml of water fall out in an hour`;
   return cartridge ? `${falls}; a cartridge lasts ${whole(cartridge.hours)} h.` : `${falls}.`;
 }
 
-function sayDrain({ drainMin }: WaterNow): string | undefined {
+function describeDrain({ drainMin }: WaterNow): string | undefined {
   if (drainMin === null) return undefined;
   return `Drain at least every ${whole(Math.max(1, Math.floor(drainMin)))} min of running, more in wet weather.`;
 }
@@ -195,14 +195,14 @@ function figuresOf(water: WaterNow, year: WaterYear | null): BenchFigure[] {
 function YearPicture({ year }: { readonly year: WaterYear }) {
   const { months } = year;
   const hasCartridge = months.some(({ cartridgeHours }) => cartridgeHours !== null);
-  const words = months.map(
+  const text = months.map(
     ({ month, condensateMlPerHour, cartridgeHours }) =>
       `${monthName(month)} ${whole(condensateMlPerHour)} ml/h${cartridgeHours === null ? '' : `, ${whole(cartridgeHours)} h`}`,
   );
   return (
     <Picture>
       <MonthsChart
-        words={`Water and cartridge by month: ${words.join('; ')}`}
+        text={`Water and cartridge by month: ${text.join('; ')}`}
         labels={months.map(({ month }) => monthName(month))}
         bars={months.map(({ condensateMlPerHour }) => condensateMlPerHour)}
         barTitle="condensate, ml an hour (bars)"

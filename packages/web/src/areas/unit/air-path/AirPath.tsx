@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import type { Family } from '@entretien/core/machine';
 import { useRef, useState, type KeyboardEvent } from 'react';
-import { Drop, stateWords } from '../../../parts/DropMark.js';
+import { Drop, stateText } from '../../../parts/DropMark.js';
 import { useWidth } from '../../../parts/use-width.js';
 import { openWidth, StationGlyph } from './glyphs.js';
 import { leadingTask, type MachineFacts, type StationFacts } from './station-facts.js';
@@ -174,9 +174,9 @@ interface LabelProps {
 
 /** Name and what is known; a verdict that is not good is said with its word. */
 function Label({ station, isChosen, y, anchor }: LabelProps) {
-  const { short, words, verdict } = station;
+  const { short, text, verdict } = station;
   const grave = verdict !== null && verdict !== 'good';
-  const said = [words, grave ? verdict : ''].filter(Boolean).join(' · ');
+  const shownText = [text, grave ? verdict : ''].filter(Boolean).join(' · ');
   return (
     <g>
       <text
@@ -195,7 +195,7 @@ function Label({ station, isChosen, y, anchor }: LabelProps) {
         fontWeight={grave ? 700 : 400}
         fill={verdictInk[verdict ?? 'good']}
       >
-        {said}
+        {shownText}
       </text>
     </g>
   );
@@ -235,7 +235,7 @@ function useWalk(codes: readonly string[], chosen: string, onChoose: (station: s
       role: 'button',
       tabIndex: station.code === stop ? 0 : -1,
       'aria-pressed': station.code === chosen,
-      'aria-label': sayStation(station),
+      'aria-label': describeStation(station),
       onClick: () => onChoose(station.code),
       onFocus: () => setFocused(station.code),
       onBlur: () => setFocused(null),
@@ -245,12 +245,12 @@ function useWalk(codes: readonly string[], chosen: string, onChoose: (station: s
 }
 
 /** A station for those who hear it. */
-export function sayStation(station: StationFacts): string {
+export function describeStation(station: StationFacts): string {
   const task = leadingTask(station);
   const parts = [
     station.name,
-    task ? `${task.name} ${stateWords[task.state]}` : '',
-    station.words,
+    task ? `${task.name} ${stateText[task.state]}` : '',
+    station.text,
     station.verdict !== null && station.verdict !== 'good' ? `verdict ${station.verdict}` : '',
   ];
   return parts.filter(Boolean).join(', ');

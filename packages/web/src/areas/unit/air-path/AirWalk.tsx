@@ -50,9 +50,9 @@ interface RowProps {
 
 function Row({ family, station, isOpen, onToggle }: RowProps) {
   const task = leadingTask(station);
-  const { verdict, words } = station;
+  const { verdict, text } = station;
   const grave = verdict !== null && verdict !== 'good';
-  const said = [words, grave ? verdict : ''].filter(Boolean).join(' · ');
+  const shownText = [text, grave ? verdict : ''].filter(Boolean).join(' · ');
   return (
     <ButtonBase
       onClick={onToggle}
@@ -81,7 +81,7 @@ function Row({ family, station, isOpen, onToggle }: RowProps) {
           variant="caption"
           sx={{ color: grave ? verdictColour(verdict) : 'text.secondary', fontWeight: grave ? 700 : 400 }}
         >
-          {said || task?.name}
+          {shownText || task?.name}
         </Typography>
       </Box>
       {task && <DropMark state={task.state} used={task.usedFraction} size={28} />}

@@ -83,12 +83,12 @@ test('what is known of a station: the stage’s pressure, the latest figure, or 
   ];
   const given = unit({ stages: 3, reliefBar: 330, fadLpm: 255 });
   const { path, beside } = machineFacts(given, { tasks: [], routine: [] }, measurements, { pressure: 'bar' });
-  const words = (code: string) => [...path, ...beside].find((one) => one.code === code)!;
-  expect(words('stage-1').words).toBe('5.1 bar');
-  expect(words('stage-2').words).toBe('41 bar');
-  expect(words('stage-3').words).toBe('');
-  expect(words('tower')).toMatchObject({ words: '30.6 %', verdict: 'watch' });
-  expect(words('relief')).toMatchObject({ words: '330 bar', verdict: null });
+  const text = (code: string) => [...path, ...beside].find((one) => one.code === code)!;
+  expect(text('stage-1').text).toBe('5.1 bar');
+  expect(text('stage-2').text).toBe('41 bar');
+  expect(text('stage-3').text).toBe('');
+  expect(text('tower')).toMatchObject({ text: '30.6 %', verdict: 'watch' });
+  expect(text('relief')).toMatchObject({ text: '330 bar', verdict: null });
 });
 
 test('a vessel of a kind that the machine has no station for stands where it fills', () => {

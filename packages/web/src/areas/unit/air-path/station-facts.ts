@@ -23,7 +23,7 @@ export interface StationFacts {
     readonly latest: MeasurementView | undefined;
   }[];
   /** What is known of it in a few characters: the latest figure, or what stands on the plate. */
-  readonly words: string;
+  readonly text: string;
   /** The gravest of its latest verdicts; null where nothing was measured. */
   readonly verdict: Verdict | null;
 }
@@ -81,7 +81,7 @@ export function machineFacts(
       tasks: standing.tasks.filter(({ station }) => (known.has(station) ? station : FILLING) === code),
       routine: standing.routine.filter(({ station }) => station === code),
       checks: own,
-      words: stagePressure(code, latest, units) ?? measuredWords(own, units) ?? plateWords(unit, code, units),
+      text: stagePressure(code, latest, units) ?? measuredText(own, units) ?? plateText(unit, code, units),
       verdict: worstOf(own)?.verdict ?? null,
     };
   };
@@ -112,11 +112,11 @@ function stagePressure(
 ): string | null {
   const stage = /^stage-(\d)$/.exec(code)?.[1];
   const value = stage && latest.get('stage-pressures')?.values[`stage${stage}Bar`];
-  return typeof value === 'number' ? say(value, 'pressure', units) : null;
+  return typeof value === 'number' ? format(value, 'pressure', units) : null;
 }
 
 /** The latest figure; but where a verdict is not good, that of the same check: figure and verdict belong together. */
-function measuredWords(own: StationFacts['checks'], units: ChosenUnits): string | null {
+function measuredText(own: StationFacts['checks'], units: ChosenUnits): string | null {
   const measured = own
     .flatMap(({ check, latest }) => {
       const value = latest && chartedFigure(check.figure, latest)?.value;
@@ -151,18 +151,18 @@ const plateFigures: Readonly<Record<string, readonly [keyof DataPlate, QuantityK
   outlet: ['fadLpm', 'flow'],
   fill: ['workingPressureBar', 'pressure'],
   relief: ['reliefBar', 'pressure'],
-  'pressure-maintaining-valve': ['holdingBar', 'pressure'],
+  'pressure-maintaining-valve': ['maintainingValveBar', 'pressure'],
   crankcase: ['oilChargeL', 'volume'],
   oil: ['oilChargeL', 'volume'],
 };
 
-function plateWords(unit: CompressorView, code: string, units: ChosenUnits): string {
+function plateText(unit: CompressorView, code: string, units: ChosenUnits): string {
   const [field, kind] = plateFigures[code] ?? [];
   const value = field && unit[field];
-  return typeof value === 'number' && kind ? say(value, kind, units) : '';
+  return typeof value === 'number' && kind ? format(value, kind, units) : '';
 }
 
-function say(value: number, quantity: QuantityKind, units: ChosenUnits): string {
+function format(value: number, quantity: QuantityKind, units: ChosenUnits): string {
   const { figure, unit } = shownFigure(value, { quantity }, units);
   return `${figure} ${unit}`;
 }

@@ -1,4 +1,4 @@
-import { sayHoursSeen, type MeterScale } from '@entretien/core/hours';
+import { formatHoursSeen, type MeterScale } from '@entretien/core/hours';
 import type { CheckFigure, Verdict } from '@entretien/core/checks';
 import { convert, storedUnit, unitByCode } from '@entretien/core/quantities';
 import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
@@ -6,8 +6,8 @@ import { Line } from 'react-chartjs-2';
 import { usePreferences } from '../../../app/preferences.js';
 import type { Tokens } from '../../../app/tokens.js';
 import { chartFigures, chartShared, tooltipLook, uprightAxis, useTokens } from '../../../parts/chart-look.js';
-import { sayFigure } from '../../../parts/checks/say-figure.js';
-import { sayDate } from '../../../parts/say-due.js';
+import { formatCheckFigure } from '../../../parts/checks/say-figure.js';
+import { formatDate } from '../../../parts/say-due.js';
 import type { CheckSeries } from './check-chart.js';
 
 Chart.register(Filler, LinearScale, LineController, LineElement, PointElement, Tooltip);
@@ -44,19 +44,19 @@ export function CheckChart({ name, figure, series, now, timeZone, meter }: Chart
     figure.quantity
       ? convert(value, storedUnit(figure.quantity), unitByCode(figure.quantity, units[figure.quantity]))
       : value;
-  const sayX = (x: number) =>
-    axis === 'hours' ? sayHoursSeen(meter, Math.round(x)) : sayDate(isoDay(x), now, timeZone);
-  const say = (value: number) => sayFigure(value, figure, units);
+  const formatX = (x: number) =>
+    axis === 'hours' ? formatHoursSeen(meter, Math.round(x)) : formatDate(isoDay(x), now, timeZone);
+  const format = (value: number) => formatCheckFigure(value, figure, units);
   const [from, to] = [points[0]!.x, points.at(-1)!.x];
   const line = trendLine(series, from, to);
   const end = Math.max(to, line.at(-1)?.x ?? to);
   const room = Math.max((end - from) * 0.03, axis === 'hours' ? 5 : 86_400_000);
-  const words = points.slice(-8).map(({ x, value, verdict }) => `${sayX(x)}: ${say(value)}, ${verdict}`);
+  const text = points.slice(-8).map(({ x, value, verdict }) => `${formatX(x)}: ${format(value)}, ${verdict}`);
   const quiet = { pointRadius: 0, pointHitRadius: 0, borderColor: 'transparent' } as const;
   return (
     <Line
       role="img"
-      aria-label={`${name} over ${axis === 'hours' ? 'run hours' : 'time'}. ${words.join('; ')}.${limit === null ? '' : ` Limit ${say(limit)}.`}`}
+      aria-label={`${name} over ${axis === 'hours' ? 'run hours' : 'time'}. ${text.join('; ')}.${limit === null ? '' : ` Limit ${format(limit)}.`}`}
       data={{
         datasets: [
           {
@@ -134,7 +134,7 @@ export function CheckChart({ name, figure, series, now, timeZone, meter }: Chart
               maxTicksLimit: 4,
               maxRotation: 0,
               includeBounds: false,
-              callback: (value) => sayX(Number(value)),
+              callback: (value) => formatX(Number(value)),
             },
           },
           y: { grace: '12%', ...uprightAxis(tokens) },
@@ -145,10 +145,10 @@ export function CheckChart({ name, figure, series, now, timeZone, meter }: Chart
             ...tooltipLook,
             filter: ({ dataset }) => dataset.label === figure.name,
             callbacks: {
-              title: (items) => (items[0] ? sayX(items[0].parsed.x ?? 0) : ''),
+              title: (items) => (items[0] ? formatX(items[0].parsed.x ?? 0) : ''),
               label: ({ dataIndex }) => {
                 const point = points[dataIndex];
-                return point ? `${say(point.value)}, ${point.verdict}` : '';
+                return point ? `${format(point.value)}, ${point.verdict}` : '';
               },
             },
           },

@@ -1,4 +1,4 @@
-import { sayHoursSeen } from '@entretien/core/hours';
+import { formatHoursSeen } from '@entretien/core/hours';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import type { CompressorView, MeasurementView, ServiceView } from '@entretien/contracts';
 import {
@@ -11,9 +11,9 @@ import {
 import { lazy, Suspense, useState } from 'react';
 import { usePreferences } from '../../../app/preferences.js';
 import { useForecast, useMeasurements, useMeterScale } from '../../../data/queries.js';
-import { sayFigure } from '../../../parts/checks/say-figure.js';
-import { sayDate } from '../../../parts/say-due.js';
-import { Empty, Failed, Waiting } from '../../../parts/States.js';
+import { formatCheckFigure } from '../../../parts/checks/say-figure.js';
+import { formatDate } from '../../../parts/say-due.js';
+import { Empty, ErrorState, LoadingSkeleton } from '../../../parts/States.js';
 import { useNow } from '../../../parts/use-now.js';
 import { VerdictMark } from '../../../parts/VerdictMark.js';
 import { toLocalText } from '../../../parts/WhenField.js';
@@ -35,9 +35,9 @@ export function CheckDetail({ unit, check, services, timeZone, onMeasure }: Deta
   const measurements = useMeasurements(unit.id, check.code);
   const now = useNow();
   if (measurements.isError) {
-    return <Failed error={measurements.error} onRetry={() => void measurements.refetch()} />;
+    return <ErrorState error={measurements.error} onRetry={() => void measurements.refetch()} />;
   }
-  if (!measurements.data) return <Waiting lines={6} />;
+  if (!measurements.data) return <LoadingSkeleton lines={6} />;
   if (measurements.data.length === 0) {
     return (
       <Empty title="Not measured yet.">
@@ -93,7 +93,7 @@ function Picture({ unit, check, measurements, services, now, timeZone }: Picture
   return (
     <>
       <Box sx={{ height: 240 }}>
-        <Suspense fallback={<Waiting lines={5} />}>
+        <Suspense fallback={<LoadingSkeleton lines={5} />}>
           <CheckChart
             name={check.name}
             figure={figure}
@@ -138,28 +138,28 @@ function Trend({ unit, trend, figure, limit, now, timeZone }: TrendProps) {
   const units = usePreferences((preferences) => preferences.units);
   const { limitHours } = trend;
   const meter = useMeterScale(unit.id);
-  const at = (hours: number) => sayHoursSeen(meter, Math.round(hours));
+  const at = (hours: number) => formatHoursSeen(meter, Math.round(hours));
   const forecast = useForecast(unit.id, limitHours ? Math.round(limitHours.likely) : 0);
   if (limit === null) return null;
-  const said = sayFigure(limit, figure, units);
+  const limitText = formatCheckFigure(limit, figure, units);
   if (!limitHours) {
     return (
       <Typography variant="body2" sx={{ mb: 1 }}>
-        It is not on its way to its limit of {said}.
+        It is not on its way to its limit of {limitText}.
       </Typography>
     );
   }
   if (limitHours.likely <= trend.toHours) {
     return (
       <Typography variant="body2" sx={{ mb: 1, fontWeight: 600 }}>
-        Its trend is past the limit of {said}.
+        Its trend is past the limit of {limitText}.
       </Typography>
     );
   }
   if (!trend.isForeseeable) {
     return (
       <Typography variant="body2" sx={{ mb: 1 }}>
-        It does not worsen by more than measuring tells: when it reaches {said} cannot be foreseen by
+        It does not worsen by more than measuring tells: when it reaches {limitText} cannot be foreseen by
         measuring.
       </Typography>
     );
@@ -169,8 +169,8 @@ function Trend({ unit, trend, figure, limit, now, timeZone }: TrendProps) {
   return (
     <Typography variant="body2" sx={{ mb: 1 }}>
       <strong>
-        Wearing like this it reaches {said} near {at(limitHours.likely)}
-        {likely ? `, about ${sayDate(likely.slice(0, 10), now, timeZone)}` : ''}.
+        Wearing like this it reaches {limitText} near {at(limitHours.likely)}
+        {likely ? `, about ${formatDate(likely.slice(0, 10), now, timeZone)}` : ''}.
       </strong>{' '}
       Between {at(limitHours.early)} and {late}, eight chances in ten; by {trend.count} measurements
       {trend.cycles > 0 ? ` and ${trend.cycles === 1 ? 'the cycle' : `${trend.cycles} cycles`} before` : ''}.
@@ -188,8 +188,8 @@ interface PairProps {
 /** What work did to the figure, and whether measuring alone could have made it. */
 function Pair({ pair, figure, now, timeZone }: PairProps) {
   const units = usePreferences((preferences) => preferences.units);
-  const say = (value: number) => sayFigure(value, figure, units);
-  const day = sayDate(toLocalText(pair.workAt, timeZone).slice(0, 10), now, timeZone);
+  const format = (value: number) => formatCheckFigure(value, figure, units);
+  const day = formatDate(toLocalText(pair.workAt, timeZone).slice(0, 10), now, timeZone);
   const isBetter = figure.worse === 'either' ? null : pair.change > 0 === (figure.worse === 'lower');
   return (
     <Box sx={{ borderLeft: 4, borderColor: 'primary.main', pl: 1.25, mb: 1.25 }}>
@@ -197,7 +197,7 @@ function Pair({ pair, figure, now, timeZone }: PairProps) {
         Before and after the work of {day}
       </Typography>
       <Typography sx={{ fontWeight: 650 }}>
-        {say(pair.before.value)} → {say(pair.after.value)}
+        {format(pair.before.value)} → {format(pair.after.value)}
       </Typography>
       <Typography variant="body2">
         {pair.isBeyondNoise
@@ -225,7 +225,7 @@ function Records({ unit, check, measurements, now, timeZone, onCorrect }: Record
   const meter = useMeterScale(unit.id);
   const [withdrawn, setWithdrawn] = useState<MeasurementView | null>(null);
   const dayOf = ({ takenAt }: MeasurementView) =>
-    sayDate(toLocalText(Date.parse(takenAt), timeZone).slice(0, 10), now, timeZone);
+    formatDate(toLocalText(Date.parse(takenAt), timeZone).slice(0, 10), now, timeZone);
   return (
     <>
       <Box component="ol" aria-label={`Measurements of ${check.name}`} sx={{ listStyle: 'none', p: 0, m: 0 }}>
@@ -239,7 +239,7 @@ function Records({ unit, check, measurements, now, timeZone, onCorrect }: Record
               <VerdictMark {...one.judgement} />
               <Typography variant="caption" sx={{ color: 'text.secondary', textAlign: 'right' }}>
                 {dayOf(one)}
-                {one.runHours === null ? '' : ` · ${sayHoursSeen(meter, Math.round(one.runHours))}`}
+                {one.runHours === null ? '' : ` · ${formatHoursSeen(meter, Math.round(one.runHours))}`}
                 {one.baseline ? ' · baseline' : ''}
               </Typography>
             </Stack>
@@ -248,7 +248,7 @@ function Records({ unit, check, measurements, now, timeZone, onCorrect }: Record
             </Typography>
             {one.judgement.limit && (
               <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block' }}>
-                Limit then: {one.judgement.limit.words}
+                Limit then: {one.judgement.limit.text}
               </Typography>
             )}
             {one.note !== undefined && <Typography variant="caption">{one.note}</Typography>}
@@ -278,9 +278,9 @@ function Records({ unit, check, measurements, now, timeZone, onCorrect }: Record
       )}
       {withdrawn && (
         <WithdrawDialog
-          unitId={unit.id}
+          compressorId={unit.id}
           day={dayOf(withdrawn)}
-          lines={[{ words: check.name, path: `measurements/${withdrawn.id}` }]}
+          lines={[{ text: check.name, path: `measurements/${withdrawn.id}` }]}
           onCorrect={() => undefined}
           onClose={() => setWithdrawn(null)}
         />

@@ -8,8 +8,8 @@ import { usePreferences } from '../../../app/preferences.js';
 import { useMeasurements } from '../../../data/queries.js';
 import { shownFigure } from '../../../parts/checks/say-figure.js';
 import { Figure } from '../../../parts/Figure.js';
-import { sayAgo } from '../../../parts/say-due.js';
-import { Failed, Waiting } from '../../../parts/States.js';
+import { formatAgo } from '../../../parts/say-due.js';
+import { ErrorState, LoadingSkeleton } from '../../../parts/States.js';
 import { useNow } from '../../../parts/use-now.js';
 import { Vial, verdictColour } from '../../../parts/VerdictMark.js';
 import { latestByCheck } from './check-chart.js';
@@ -31,9 +31,9 @@ export function ChecksPanel(props: ChecksPanelProps) {
     setSearch(code === null ? { tab: 'checks' } : { tab: 'checks', check: code });
   const measurements = useMeasurements(props.unit.id);
   if (measurements.isError) {
-    return <Failed error={measurements.error} onRetry={() => void measurements.refetch()} />;
+    return <ErrorState error={measurements.error} onRetry={() => void measurements.refetch()} />;
   }
-  if (!measurements.data) return <Waiting lines={6} />;
+  if (!measurements.data) return <LoadingSkeleton lines={6} />;
   if (!check) return <CheckList {...props} measurements={measurements.data} onShow={show} />;
   return (
     <Box>
@@ -129,7 +129,7 @@ function CheckRow({ check, measured, now, timeZone, onShow }: RowProps) {
           {check.name}
         </Typography>
         <Typography variant="caption" sx={{ color: 'text.secondary' }}>
-          {measured ? sayAgo(Date.parse(measured.takenAt), now, timeZone) : 'not measured yet'}
+          {measured ? formatAgo(Date.parse(measured.takenAt), now, timeZone) : 'not measured yet'}
         </Typography>
       </Box>
       {shown ? (

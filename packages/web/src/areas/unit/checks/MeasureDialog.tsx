@@ -5,7 +5,7 @@ import { futureProblem, readingProblem } from '@entretien/core/hours';
 import { stationName, stationsOf } from '@entretien/core/machine';
 import { useState } from 'react';
 import { usePreferences } from '../../../app/preferences.js';
-import { useMeasurements, type UnitFacts } from '../../../data/queries.js';
+import { useMeasurements, type CompressorFacts } from '../../../data/queries.js';
 import { Caution } from '../../../parts/Caution.js';
 import { stayingTexts, textOf, type CheckTexts } from '../../../parts/checks/check-entries.js';
 import { CheckFields } from '../../../parts/checks/CheckFields.js';
@@ -22,7 +22,7 @@ import { latestByCheck } from './check-chart.js';
 interface MeasureProps {
   readonly unit: CompressorView;
   readonly site: SiteView | undefined;
-  readonly facts: UnitFacts;
+  readonly facts: CompressorFacts;
   readonly timeZone: string;
   /** The check to begin with; to be chosen where left out. */
   readonly check?: CheckDefinition | undefined;
@@ -194,7 +194,7 @@ function MeasureForm(props: FormProps) {
       </Typography>
       {caution && (
         <Box>
-          <Caution words={caution} />
+          <Caution text={caution} />
           <Typography variant="caption" sx={{ color: 'text.secondary' }}>
             The maker’s manual, local law and licensed trades come first.
           </Typography>

@@ -21,7 +21,7 @@ function measured(day: number, drop: number, more: Partial<MeasurementView> = {}
     judgement: {
       verdict: drop >= 0.7 ? 'watch' : 'good',
       reason: 'so much.',
-      limit: { value: 0.7, words: '0.7 bar', origin: 'practice' },
+      limit: { value: 0.7, text: '0.7 bar', origin: 'practice' },
       figure: { value: drop, uncertainty: 0.05 },
       figures: [],
       suggests: [],

@@ -1,4 +1,4 @@
-import { sayHoursSeen, type MeterScale } from '@entretien/core/hours';
+import { formatHoursSeen, type MeterScale } from '@entretien/core/hours';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import type {
   CompressorView,
@@ -8,14 +8,14 @@ import type {
   VesselView,
 } from '@entretien/contracts';
 import type { CheckDefinition } from '@entretien/core/checks';
-import { sayTrigger, type VesselExamination } from '@entretien/core/plan';
+import { describeTrigger, type VesselExamination } from '@entretien/core/plan';
 import type { ReactNode } from 'react';
 import { usePreferences } from '../../../app/preferences.js';
 import { shownFigure } from '../../../parts/checks/say-figure.js';
 import { DropMark, stateColour } from '../../../parts/DropMark.js';
 import { Figure } from '../../../parts/Figure.js';
-import { sayAgo, sayDate, sayDue } from '../../../parts/say-due.js';
-import { useSayQuantity } from '../../../parts/use-say-quantity.js';
+import { formatAgo, formatDate, describeDue } from '../../../parts/say-due.js';
+import { useFormatQuantity } from '../../../parts/use-say-quantity.js';
 import { Vial, verdictColour } from '../../../parts/VerdictMark.js';
 import type { StationFacts } from '../air-path/station-facts.js';
 
@@ -54,7 +54,7 @@ export function StationPanel(props: StationPanelProps) {
   const planned = new Map(plan.tasks.map((task) => [task.code, task]));
   const caution = station.tasks
     .map(({ code }) => planned.get(code)?.caution)
-    .find((words) => words !== undefined);
+    .find((text) => text !== undefined);
   return (
     <Box>
       <Typography variant="caption" sx={{ color: 'text.secondary' }}>
@@ -112,7 +112,7 @@ function TaskRow({
   onWhy,
   onExamine,
 }: RowProps) {
-  const due = sayDue(task, now, timeZone, meter);
+  const due = describeDue(task, now, timeZone, meter);
   const { vessel } = task;
   const record = () => {
     const known = vessel && vessels?.find(({ id }) => id === vessel.id);
@@ -179,7 +179,7 @@ function Routine({ station, plan }: StationPanelProps) {
       {station.routine.map(({ code, name, triggers, factors }) => (
         <Box key={code} sx={{ py: 0.4 }}>
           <Typography variant="body2">
-            <b>{name}</b> {triggers.map((trigger) => sayTrigger(trigger)).join(' and ')}
+            <b>{name}</b> {triggers.map((trigger) => describeTrigger(trigger)).join(' and ')}
           </Typography>
           <Typography variant="caption" sx={{ color: 'text.secondary' }}>
             {[planned.get(code)?.how, ...factors.map(({ because }) => because)].filter(Boolean).join(' ')}
@@ -195,7 +195,7 @@ function Vessels({
   onAddVessel,
   onExamine,
 }: StationPanelProps & { readonly vessels: readonly VesselView[] }) {
-  const say = useSayQuantity();
+  const format = useFormatQuantity();
   return (
     <Part title="Vessels it fills">
       {vessels.map((vessel) => (
@@ -206,8 +206,8 @@ function Vessels({
                 <b>{vessel.tag}</b>{' '}
                 {[
                   vessel.kind,
-                  vessel.volumeL === undefined ? '' : say(vessel.volumeL, 'volume'),
-                  vessel.ratedBar === undefined ? 'rating not known' : say(vessel.ratedBar, 'pressure'),
+                  vessel.volumeL === undefined ? '' : format(vessel.volumeL, 'volume'),
+                  vessel.ratedBar === undefined ? 'rating not known' : format(vessel.ratedBar, 'pressure'),
                 ]
                   .filter(Boolean)
                   .join(' · ')}
@@ -269,8 +269,8 @@ function Checks({ station, now, timeZone, onMeasure, onCheck }: StationPanelProp
                   variant="caption"
                   sx={{ color: 'text.secondary', lineHeight: 1.2, display: 'block' }}
                 >
-                  {latest ? sayAgo(Date.parse(latest.takenAt), now, timeZone) : 'not measured yet'}
-                  {limit ? ` · limit ${limit.words} (${limit.origin})` : ''}
+                  {latest ? formatAgo(Date.parse(latest.takenAt), now, timeZone) : 'not measured yet'}
+                  {limit ? ` · limit ${limit.text} (${limit.origin})` : ''}
                 </Typography>
               </Box>
             </Button>
@@ -327,10 +327,10 @@ function History({ station, services, taskNames, now, timeZone, meter }: Station
           }}
         >
           <Box component="span" sx={{ color: 'text.secondary' }}>
-            {sayDate(service.doneAt.slice(0, 10), now, timeZone)}
+            {formatDate(service.doneAt.slice(0, 10), now, timeZone)}
           </Box>
           <Figure
-            value={service.runHours === null ? '' : sayHoursSeen(meter, Math.round(service.runHours))}
+            value={service.runHours === null ? '' : formatHoursSeen(meter, Math.round(service.runHours))}
             sx={{ fontSize: '0.86rem' }}
           />
           <span>{tasks.map((code) => taskNames.get(code) ?? code).join(', ')}</span>

@@ -56,7 +56,7 @@ function Row({ row, y, view, width }: RowProps) {
         strokeWidth={5}
         paintOrder="stroke"
       >
-        {row.words}
+        {row.text}
         {row.due === null ? ' (no date)' : ''}
         {row.isRuling ? ' · comes first' : ''}
       </text>

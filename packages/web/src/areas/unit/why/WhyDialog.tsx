@@ -13,14 +13,14 @@ import {
   type Theme,
 } from '@mui/material';
 import type { StandingView, TaskStandingView } from '@entretien/contracts';
-import { sayExplanation, type SaidStep } from '@entretien/core/plan';
+import { describeExplanation, type ExplanationLine } from '@entretien/core/plan';
 import { useId } from 'react';
 import { usePreferences } from '../../../app/preferences.js';
 import { DropMark } from '../../../parts/DropMark.js';
 import { DueFigure } from '../../../parts/DueFigure.js';
 import { rulerNow } from '../../../parts/ruler/ruler-points.js';
-import { sayDue } from '../../../parts/say-due.js';
-import { useSayQuantity } from '../../../parts/use-say-quantity.js';
+import { describeDue } from '../../../parts/say-due.js';
+import { useFormatQuantity } from '../../../parts/use-say-quantity.js';
 import { readExplanation } from './read-explanation.js';
 import { triggerRows } from './trigger-rows.js';
 import { TriggerRuler } from './TriggerRuler.js';
@@ -30,11 +30,11 @@ interface WhyDialogProps {
   readonly standing: StandingView;
   readonly timeZone: string;
   readonly onClose: () => void;
-  readonly onPutOff: () => void;
+  readonly onDefer: () => void;
   readonly onChangePlan: () => void;
 }
 
-const titles: Record<SaidStep['step'], string> = {
+const titles: Record<ExplanationLine['step'], string> = {
   rule: 'The rule',
   source: 'Other sources',
   factor: 'What shortens it',
@@ -45,16 +45,16 @@ const titles: Record<SaidStep['step'], string> = {
 };
 
 /** Why a task is due when it is: the chain of reasoning in sentences, and its triggers on one ruler. */
-export function WhyDialog({ task, standing, timeZone, onClose, onPutOff, onChangePlan }: WhyDialogProps) {
+export function WhyDialog({ task, standing, timeZone, onClose, onDefer, onChangePlan }: WhyDialogProps) {
   const titleId = useId();
   const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down('sm'));
   const mode = usePreferences((preferences) => preferences.rulerIn);
-  const say = useSayQuantity();
+  const format = useFormatQuantity();
   const explanation = readExplanation(task);
   const at = Date.parse(standing.at);
   const now = rulerNow(standing);
-  const ruler = explanation && triggerRows(explanation, mode, now, timeZone, say);
-  const steps = explanation ? sayExplanation(explanation, timeZone, say) : [];
+  const ruler = explanation && triggerRows(explanation, mode, now, timeZone, format);
+  const steps = explanation ? describeExplanation(explanation, timeZone, format) : [];
   return (
     <Dialog open onClose={onClose} fullScreen={isPhone} fullWidth maxWidth="sm" aria-labelledby={titleId}>
       <DialogTitle id={titleId} sx={{ pr: 7, pb: 1 }}>
@@ -67,12 +67,12 @@ export function WhyDialog({ task, standing, timeZone, onClose, onPutOff, onChang
         <Stack direction="row" sx={{ alignItems: 'center', gap: 1.25, mb: 1.5 }}>
           <DropMark state={task.state} used={task.usedFraction} size={34} />
           <DueFigure
-            words={sayDue(task, at, timeZone, standing.meter).short}
+            text={describeDue(task, at, timeZone, standing.meter).short}
             state={task.state}
             size="1.35rem"
           />
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-            {sayDue(task, at, timeZone, standing.meter).exact}
+            {describeDue(task, at, timeZone, standing.meter).exact}
           </Typography>
         </Stack>
         {ruler && ruler.rows.some(({ due }) => due !== null) && (
@@ -93,7 +93,7 @@ export function WhyDialog({ task, standing, timeZone, onClose, onPutOff, onChang
       <DialogActions sx={{ px: 3, pb: 2 }}>
         {explanation && <Button onClick={onChangePlan}>Change its interval</Button>}
         {explanation && ['nearing', 'due', 'overdue', 'put-off'].includes(task.state) && (
-          <Button onClick={onPutOff}>Put off</Button>
+          <Button onClick={onDefer}>Put off</Button>
         )}
         <Button variant="contained" onClick={onClose}>
           Close
@@ -104,7 +104,7 @@ export function WhyDialog({ task, standing, timeZone, onClose, onPutOff, onChang
 }
 
 /** The steps under their titles, each title once. */
-function Steps({ steps }: { readonly steps: readonly SaidStep[] }) {
+function Steps({ steps }: { readonly steps: readonly ExplanationLine[] }) {
   return (
     <Box
       component="dl"
@@ -116,7 +116,7 @@ function Steps({ steps }: { readonly steps: readonly SaidStep[] }) {
         rowGap: 0.75,
       }}
     >
-      {steps.map(({ step, words }, index) => {
+      {steps.map(({ step, text }, index) => {
         const isFirst = steps[index - 1]?.step !== step;
         return (
           <Box key={`${step}${index}`} sx={{ display: 'contents' }}>
@@ -131,7 +131,7 @@ function Steps({ steps }: { readonly steps: readonly SaidStep[] }) {
               {isFirst ? titles[step] : ''}
             </Box>
             <Box component="dd" sx={{ m: 0, fontWeight: step === 'due' ? 650 : 400 }}>
-              {words}
+              {text}
             </Box>
           </Box>
         );

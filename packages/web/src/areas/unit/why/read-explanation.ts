@@ -5,7 +5,7 @@ import type { Explanation } from '@entretien/core/plan';
 export function readExplanation(task: TaskStandingView): Explanation | null {
   const { explanation, lastDoneAt, ...due } = task;
   if (!explanation) return null;
-  const { said: _said, triggers, ...rest } = explanation;
+  const { lines: _said, triggers, ...rest } = explanation;
   const moment = (text: string | null) => (text === null ? null : Date.parse(text));
   const read = triggers.map(({ earlyAt, likelyAt, lateAt, measured, ...trigger }) => ({
     ...trigger,

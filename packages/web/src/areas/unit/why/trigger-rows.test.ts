@@ -43,13 +43,13 @@ test('in days, each from where it counts to where it ends, the unsure one with i
   const found = rows('days');
   expect(found.mode).toBe('days');
   expect(found.rows[0]).toEqual({
-    words: 'every 250 h',
+    text: 'every 250 h',
     isRuling: true,
     from: -20,
     due: 10,
     band: { from: 8, to: 13 },
   });
-  expect(found.rows[1]).toMatchObject({ words: 'every 3 months', from: -20, due: 19.5, band: null });
+  expect(found.rows[1]).toMatchObject({ text: 'every 3 months', from: -20, due: 19.5, band: null });
 });
 
 test('in hours the point is exact, and the calendar is counted at the present use', () => {
@@ -70,5 +70,5 @@ test('without a start or a point there is nothing to draw; every run has no row'
     'UTC',
     () => '',
   );
-  expect(found.rows).toEqual([{ words: 'every 250 h', isRuling: false, from: null, due: null, band: null }]);
+  expect(found.rows).toEqual([{ text: 'every 250 h', isRuling: false, from: null, due: null, band: null }]);
 });

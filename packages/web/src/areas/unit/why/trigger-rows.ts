@@ -1,10 +1,10 @@
 import { DAY_MS, dayNumberOf, localDayAt } from '@entretien/core/basics';
-import { sayTrigger, type Explanation, type SayQuantity } from '@entretien/core/plan';
+import { describeTrigger, type Explanation, type FormatQuantity } from '@entretien/core/plan';
 import type { RulerMode, RulerNow } from '../../../parts/ruler/ruler-points.js';
 
 /** One trigger on the ruler, in hours or days from now. */
 export interface TriggerRow {
-  readonly words: string;
+  readonly text: string;
   readonly isRuling: boolean;
   /** Where it counts from; null when that is not known. */
   readonly from: number | null;
@@ -20,7 +20,7 @@ export function triggerRows(
   mode: RulerMode,
   now: RulerNow,
   timeZone: string,
-  say: SayQuantity,
+  format: FormatQuantity,
 ): { readonly mode: RulerMode; readonly rows: readonly TriggerRow[] } {
   const perDay = now.hoursPerDay ?? 0;
   const canCountHours = perDay > 0 && now.runHours !== null;
@@ -50,7 +50,7 @@ export function triggerRows(
       const isSure =
         earlyAt === null || lateAt === null || earlyAt === lateAt || (inHours && dueAtHours !== null);
       return {
-        words: sayTrigger(trigger.applied, say),
+        text: describeTrigger(trigger.applied, format),
         isRuling: trigger.isRuling,
         from,
         due,
