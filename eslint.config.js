@@ -3,6 +3,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 import { clockRules } from './scripts/clock-rules.mjs';
 import { areasOfCore, floorRules } from './scripts/floors.mjs';
+import { webFloorRules } from './scripts/web-floors.mjs';
 
 export default tseslint.config(
   {
@@ -58,4 +59,5 @@ export default tseslint.config(
   { files: ['packages/web/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
   ...floorRules(areasOfCore),
   ...clockRules,
+  ...webFloorRules,
 );

@@ -14,8 +14,8 @@ const optional =
 const entries = {
   main: 'server/dist/main.js',
   backup: 'server/dist/backup/run.js',
-  'import-worker': 'server/dist/lists/import-worker.js',
-  'export-worker': 'server/dist/lists/export-worker.js',
+  'import-worker': 'server/dist/import-export/import-worker.js',
+  'export-worker': 'server/dist/import-export/export-worker.js',
   'test-host': 'server/dist/testing/test-host.js',
   demo: 'demo/dist/main.js',
 };

@@ -30,7 +30,7 @@ export const changes = [
     files: {
       'core/src/bench/water.ts': 'export function waterNow',
       'core/src/bench/index.ts': "code: 'water'",
-      'web/src/areas/bench/tools/Water.tsx': 'export function Water',
+      'web/src/features/bench/tools/Water.tsx': 'export function Water',
     },
   },
   {
@@ -63,7 +63,7 @@ export const changes = [
     example: 'a task is put off: module, contract, table, migration with its line in the list',
     files: {
       'core/src/facts/planning.ts': "kind: 'put-off'",
-      'contracts/src/plans.ts': 'class PutOffTask',
+      'contracts/src/plans.ts': 'class DeferTask',
       'server/src/persistence/entities/plan-facts.entity.ts': 'facts.deferral',
       'server/src/persistence/migrations/1764460800000-spine.ts': 'put_off:',
       'server/src/persistence/migrations/index.ts': 'Spine1764460800000',

@@ -16,7 +16,7 @@ const days = [
 const small = [
   'packages/core/src/basics',
   'packages/core/src/plan/standing.test.ts',
-  'packages/core/src/plan/put-off.test.ts',
+  'packages/core/src/plan/deferral.test.ts',
   'packages/core/src/hours/forecast.test.ts',
   'packages/server/src/main-job.test.ts',
   'packages/server/src/standings',

@@ -34,7 +34,8 @@ interface Asked {
 }
 
 const capped = (days: number) => Math.min(CAP_DAYS, days);
-const isInside = ({ hasDate, early, late }: Foretold, days: number) => hasDate && days >= early && days <= late;
+const isInside = ({ hasDate, early, late }: Foretold, days: number) =>
+  hasDate && days >= early && days <= late;
 
 /** Winkler's interval score for a band of 80 %: its width, and ten times what it misses by. Without a date it is all of two years. */
 function score({ hasDate, early, late }: Foretold, trueDays: number, of: (days: number) => number): number {

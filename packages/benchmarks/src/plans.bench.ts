@@ -87,7 +87,14 @@ function planOfAllKinds(): ServicePlan {
   const added = [
     own('milestones', { kind: 'milestone', at: [500, 2000, 8000] }),
     own('by-season', { kind: 'season', warm: 200, cold: 300 }),
-    own('by-water', { kind: 'water', moistureCapacityG: 400, fadLpm: 200, maintainingValveBar: 150, warmC: 30, coldC: 15 }),
+    own('by-water', {
+      kind: 'water',
+      moistureCapacityG: 400,
+      fadLpm: 200,
+      maintainingValveBar: 150,
+      warmC: 30,
+      coldC: 15,
+    }),
     own('by-drop', drop, { kind: 'hours', every: 6000 }),
     own('held-back', { kind: 'not-before', trigger: drop, floor: { kind: 'hours', every: 2000 } }),
     own('on-grid', { kind: 'hours', every: 1500 }, { kind: 'calendar', every: { months: 9 } }),

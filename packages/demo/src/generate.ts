@@ -365,7 +365,12 @@ class Valley {
     return this.write.sites.add(site, this.technicians[0]!).id;
   }
 
-  private register(story: CompressorStory, site: SiteStory, siteId: string, day: DayNumber): LivingCompressor {
+  private register(
+    story: CompressorStory,
+    site: SiteStory,
+    siteId: string,
+    day: DayNumber,
+  ): LivingCompressor {
     this.at(day, 8);
     const id = idOf('unit', story.plate.tag);
     const commissionedOn = formatDay(this.today - story.commissioned);

@@ -1,5 +1,11 @@
 import type { RecordMeasurement } from '@entretien/contracts';
-import { atmosphereAt, interstagePressures, predictStages, pumpUpFlow, USUAL_EXPONENT } from '@entretien/core/air';
+import {
+  atmosphereAt,
+  interstagePressures,
+  predictStages,
+  pumpUpFlow,
+  USUAL_EXPONENT,
+} from '@entretien/core/air';
 import { checkByCode, type CheckValues } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import seedrandom from 'seedrandom';

@@ -147,7 +147,12 @@ test('condensate and cartridge: now, over the year in a worker, and weighed', as
   office,
 }, info) => {
   const tag = `WATR-${info.project.name}`;
-  await office.addCompressor(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 225, fadLpm: 200 });
+  await office.addCompressor(tag, {
+    family: 'high-pressure',
+    stages: 3,
+    workingPressureBar: 225,
+    fadLpm: 200,
+  });
   await page.goto('/bench/water');
   await chooseCompressor(page, tag);
   await page.getByLabel('Intake air').fill('20');
@@ -186,7 +191,12 @@ test('condensate and cartridge: now, over the year in a worker, and weighed', as
 
 test('cylinders: the best order, and those that must not be filled', async ({ page, office }, info) => {
   const tag = `CYLS-${info.project.name}`;
-  await office.addCompressor(tag, { family: 'high-pressure', stages: 3, workingPressureBar: 300, fadLpm: 250 });
+  await office.addCompressor(tag, {
+    family: 'high-pressure',
+    stages: 3,
+    workingPressureBar: 300,
+    fadLpm: 250,
+  });
   await page.goto('/bench/cylinders?banks=50*200~50*310&cylinders=12*40*300*2020-05-31');
   await chooseCompressor(page, tag);
   await expect(answer(page)).toContainText('Its test ran out on 2020-05-31. Do not fill it.');

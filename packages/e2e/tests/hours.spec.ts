@@ -75,7 +75,11 @@ test('the run hours are drawn with what the forecast rests on, and by week', asy
 });
 
 test('a machine without a meter has its hours estimated, and says so', async ({ page, office }) => {
-  const id = await office.addCompressor('EST-1', { hasHourMeter: false, family: 'high-pressure', fadLpm: 200 });
+  const id = await office.addCompressor('EST-1', {
+    hasHourMeter: false,
+    family: 'high-pressure',
+    fadLpm: 200,
+  });
   await openCompressor(page, id, 'EST-1');
   await page.getByRole('button', { name: 'Estimate hours' }).click();
   const dialog = page.getByRole('dialog');

@@ -235,7 +235,9 @@ test('a plan is copied to a sister machine, with what it changes there', async (
   await dialog.getByRole('checkbox', { name: /^BQ-1/ }).check();
   await dialog.getByRole('button', { name: 'Copy to 1 unit' }).click();
   await expect(dialog).toBeHidden();
-  const plan = await (await page.request.get(`/api/compressors/${await demoCompressor(page, 'BQ-1')}/plan`)).json();
+  const plan = await (
+    await page.request.get(`/api/compressors/${await demoCompressor(page, 'BQ-1')}/plan`)
+  ).json();
   expect((plan as { version: number; note: string }).version).toBe(2);
   expect((plan as { note: string }).note).toBe('Copied from HT-2.');
 });

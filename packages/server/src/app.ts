@@ -32,7 +32,7 @@ import { FactsModule } from './facts/facts.module.js';
 import { HealthModule } from './health/health.module.js';
 import { HoursModule } from './hours/hours.module.js';
 import { IsolationModule } from './isolation/isolation.module.js';
-import { ListsModule } from './lists/lists.module.js';
+import { ImportExportModule } from './import-export/import-export.module.js';
 import { LogbookModule } from './logbook/logbook.module.js';
 import { MeasurementsModule } from './measurements/measurements.module.js';
 import { PartsModule } from './parts/parts.module.js';
@@ -90,7 +90,7 @@ class AppModule {
         ReadingsModule,
         HoursModule,
         CorrectionsModule,
-        ListsModule,
+        ImportExportModule,
         ServicesModule,
         MeasurementsModule,
         StandingsModule,

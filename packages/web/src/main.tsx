@@ -3,7 +3,7 @@ import '@fontsource-variable/public-sans/index.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.js';
-import { watchOutbox } from './outbox/outbox.js';
+import { watchOutbox } from './data/outbox/outbox.js';
 
 watchOutbox();
 if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js');

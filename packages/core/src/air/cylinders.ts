@@ -1,12 +1,4 @@
-import {
-  bounds,
-  outOfRange,
-  err,
-  ok,
-  type LocalDate,
-  type Result,
-  type Problem,
-} from '../basics/index.js';
+import { bounds, outOfRange, err, ok, type LocalDate, type Result, type Problem } from '../basics/index.js';
 import { ATMOSPHERE_BAR, GAMMA, R_AIR, ZERO_C } from './constants.js';
 import { halve } from './halve.js';
 import { massInVolume } from './real-gas.js';

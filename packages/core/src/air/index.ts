@@ -31,7 +31,13 @@ export {
   type HotFill,
 } from './cylinders.js';
 export { isothermAt, type Isotherm } from './isotherm.js';
-export { interstagePressures, USUAL_EXPONENT, type InterstagePressures, type InterstageInput, type StageState } from './ladder.js';
+export {
+  interstagePressures,
+  USUAL_EXPONENT,
+  type InterstagePressures,
+  type InterstageInput,
+  type StageState,
+} from './interstage.js';
 export {
   holeFlow,
   leakCostCents,
@@ -49,15 +55,20 @@ export {
   saturatedWaterGPerM3,
   saturationBar,
 } from './moist-air.js';
-export { diagnoseStages, type StageDiagnosis, type MeasuredStages, type StageFinding } from './read-ladder.js';
-export { type StageLook, type StageLooks } from './ladder-looks.js';
+export {
+  diagnoseStages,
+  type StageDiagnosis,
+  type MeasuredStages,
+  type StageFinding,
+} from './diagnose-stages.js';
+export { type StageLook, type StageLooks } from './stage-looks.js';
 export {
   predictStages,
   type StagesDesign,
   type StageFault,
   type StageFaultKind,
   type StageSuspect,
-} from './faulty-ladder.js';
+} from './faulty-stages.js';
 export { compressibility, massInVolume } from './real-gas.js';
 export { leakDownFlow, pumpUpFlow, type MeasuredFlow, type ReceiverRun } from './receiver.js';
 export {

@@ -86,11 +86,7 @@ export function sourcebookLeak({ volumeL, fromBar, toBar, minutes }: PressureFal
   ]);
   if (wrong) return wrong;
   if (toBar > fromBar) {
-    return err(
-      'final-above-first',
-      'The pressure rose: that is no leak. Was the compressor off?',
-      'toBar',
-    );
+    return err('final-above-first', 'The pressure rose: that is no leak. Was the compressor off?', 'toBar');
   }
   return ok(((volumeL * (fromBar - toBar)) / (minutes * ATMOSPHERE_BAR)) * BACK_TO_NORMAL);
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Result } from '../basics/index.js';
-import { predictStages, type StagesDesign } from './faulty-ladder.js';
+import { predictStages, type StagesDesign } from './faulty-stages.js';
 import {
   CascadeBench,
   condensateGPerM3,
@@ -156,7 +156,9 @@ describe('the ladder', () => {
 
   test('a higher final pressure takes more power, warmer intake hotter outlets', () => {
     const expected = (more: object) =>
-      valueOf(interstagePressures({ stages: 3, intakeBarAbs: 1, finalBarAbs: 300, intakeTempC: 20, ...more }));
+      valueOf(
+        interstagePressures({ stages: 3, intakeBarAbs: 1, finalBarAbs: 300, intakeTempC: 20, ...more }),
+      );
     grows(between(2, 400), (finalBarAbs) => expected({ finalBarAbs }).powerKwPerM3Min);
     grows(between(-20, 50), (intakeTempC) => expected({ intakeTempC }).states[0]!.outletTempC);
   });

@@ -24,7 +24,9 @@ describe('the compression ladder', () => {
   test('worked by hand: two stages from 1 to 8 bar at 20 °C, exponent 1.25', () => {
     // r = √8 = 2.8284; r^0.2 = 1.2311; T₂ = 293.15·1.2311 = 360.9 K = 87.8 °C.
     // Power: 1e5/60 W per m³/min · 5 · 0.2311 = 1.926 kW a stage, 3.852 kW in all.
-    const expected = valueOf(interstagePressures({ stages: 2, intakeBarAbs: 1, finalBarAbs: 8, intakeTempC: 20 }));
+    const expected = valueOf(
+      interstagePressures({ stages: 2, intakeBarAbs: 1, finalBarAbs: 8, intakeTempC: 20 }),
+    );
     expect(expected.ratio).toBeCloseTo(2.8284, 4);
     expect(expected.states.map(({ toBarAbs }) => toBarAbs)).toEqual([
       expect.closeTo(2.8284, 3),
@@ -51,7 +53,9 @@ describe('the compression ladder', () => {
           const at = (count: number) =>
             valueOf(interstagePressures({ stages: count, intakeBarAbs: 1, finalBarAbs, intakeTempC: 20 }));
           expect(at(stages + 1).powerKwPerM3Min).toBeLessThanOrEqual(at(stages).powerKwPerM3Min + 1e-9);
-          expect(at(stages + 1).states[0]!.outletTempC).toBeLessThanOrEqual(at(stages).states[0]!.outletTempC);
+          expect(at(stages + 1).states[0]!.outletTempC).toBeLessThanOrEqual(
+            at(stages).states[0]!.outletTempC,
+          );
         },
       ),
     );

@@ -1,4 +1,4 @@
-export { err, ok, type Result, type Problem } from './outcome.js';
+export { err, ok, type Result, type Problem } from './result.js';
 export {
   DAY_MS,
   EARLIEST_INSTANT,
@@ -22,7 +22,7 @@ export {
   type DayNumber,
   type LocalDate,
 } from './local-date.js';
-export { monthName, describeDay, describeDayAt } from './say-day.js';
-export { formatMoment } from './say-moment.js';
+export { monthName, describeDay, describeDayAt } from './describe-day.js';
+export { formatMoment } from './format-moment.js';
 export { dateOrders, readWrittenMoment, type DateOrder } from './written-moment.js';
 export { bounds, outOfRange, type Bounded } from './range.js';

@@ -1,4 +1,4 @@
-import { err, ok, type Result } from './outcome.js';
+import { err, ok, type Result } from './result.js';
 
 /** A moment: whole milliseconds since 1970-01-01T00:00:00Z. */
 export type Instant = number;

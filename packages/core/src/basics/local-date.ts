@@ -1,6 +1,6 @@
 import { tzOffset } from '@date-fns/tz';
 import { DAY_MS, type Instant } from './instant.js';
-import { err, ok, type Result } from './outcome.js';
+import { err, ok, type Result } from './result.js';
 
 /** A calendar day at a site, written `2026-11-24`. */
 export type LocalDate = string;

@@ -1,4 +1,4 @@
-import { err, type Result } from './outcome.js';
+import { err, type Result } from './result.js';
 
 /** A figure that goes into a formula, with what it may be. */
 export interface Bounded {

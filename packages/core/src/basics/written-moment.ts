@@ -1,6 +1,6 @@
 import { HOUR_MS, parseInstant, type Instant } from './instant.js';
 import { instantOfLocal, parseLocalDate } from './local-date.js';
-import { err, ok, type Result } from './outcome.js';
+import { err, ok, type Result } from './result.js';
 
 /** In which order a written date names year, month and day. */
 export const dateOrders = ['ymd', 'dmy', 'mdy'] as const;
@@ -50,8 +50,7 @@ function readTime(text: string): Result<number> {
   const [hour, minute, second] = [Number(match?.[1]), Number(match?.[2]), Number(match?.[3] ?? 0)];
   const half = match?.[4]?.toLowerCase();
   const isTime = match && minute < 60 && second < 60 && (half ? hour >= 1 && hour <= 12 : hour < 24);
-  if (!isTime)
-    return err('not-a-moment', `“${text.slice(0, 24)}” is no time of day. Write it like 08:30.`);
+  if (!isTime) return err('not-a-moment', `“${text.slice(0, 24)}” is no time of day. Write it like 08:30.`);
   const shown = half ? (hour % 12) + (half === 'p' ? 12 : 0) : hour;
   return ok(((shown * 60 + minute) * 60 + second) * 1000);
 }

@@ -113,7 +113,9 @@ describe('the ladder', () => {
   });
 
   test('without a unit the stages are asked for, and a sixth is refused by its bounds', () => {
-    expect(interstageBench(values(fields, { workingBar: 10, intakeTempC: 20 }), undefined, AIR)).toMatchObject({
+    expect(
+      interstageBench(values(fields, { workingBar: 10, intakeTempC: 20 }), undefined, AIR),
+    ).toMatchObject({
       problem: { field: 'stages' },
     });
     const six = values(fields, { stages: 6, workingBar: 10, intakeTempC: 20 });

@@ -29,9 +29,7 @@ export class BenchValues {
   need<Code extends string>(...codes: readonly Code[]): Result<Readonly<Record<Code, number>>> {
     const missing = codes.find((code) => this.number(code) === undefined);
     if (missing === undefined) {
-      return ok(
-        Object.fromEntries(codes.map((code) => [code, this.number(code)!])) as Record<Code, number>,
-      );
+      return ok(Object.fromEntries(codes.map((code) => [code, this.number(code)!])) as Record<Code, number>);
     }
     const name = this.fields.find(({ code }) => code === missing)?.name ?? missing;
     return err('missing', `Enter ${name.charAt(0).toLowerCase()}${name.slice(1)}.`, missing);

@@ -1,7 +1,13 @@
 export { BenchValues, steps, type CurvePoint } from './bench.js';
 export { cascadeJob, type TypedCylinder, type TypedJob, type TypedVessel } from './cylinders.js';
 export { fillCurve, type FillRun } from './fill-curve.js';
-export { interstageBench, interstageFields, interstageStages, stageFields, type InterstageBench } from './ladder.js';
+export {
+  interstageBench,
+  interstageFields,
+  interstageStages,
+  stageFields,
+  type InterstageBench,
+} from './interstage.js';
 export {
   costByShare,
   costFields,

@@ -22,7 +22,10 @@ export const waterFields: readonly FieldDefinition[] = [
     optional: true,
     hint: 'Water until it must be changed.',
   }),
-  gauge('maintainingValveBar', 'Holding valve set for', { optional: true, hint: 'As the separator where not known.' }),
+  gauge('maintainingValveBar', 'Holding valve set for', {
+    optional: true,
+    hint: 'As the separator where not known.',
+  }),
   quantity('volume', 'cylinderL', 'Cylinder filled with it', 0.5, 500, { optional: true }),
 ];
 

@@ -1,4 +1,4 @@
-import { independentPlates, independentVerdicts } from './independent-verdicts.js';
+import { independentPlates, independentVerdicts } from './independent-verdicts.data.js';
 import { judgeCheck, type Verdict } from './index.js';
 
 /** Those that agree may not fall below this share. */

@@ -13,10 +13,10 @@ export type {
   Verdict,
 } from './check.js';
 export { chartedFigure, verdicts } from './check.js';
-export { outcomeOf, describeVerdict } from './judging.js';
+export { outcomeOf, describeVerdict } from './verdict-helpers.js';
 export { dischargeGasC } from './library/heat.js';
 export { dischargeLimitsOf, dischargeTable } from './library/discharge-limits.js';
-export { fieldProblem, judgeCheck, type JudgeContext } from './judge.js';
+export { fieldProblem, judgeCheck, type JudgeContext } from './judge-check.js';
 export { cautionOf, checkByCode, checkLibrary, checksFor, fieldsOf, howOf } from './library.js';
 export { nextText, describeStages, stageVerdict, suspectName, valveParts } from './library/stages.js';
 export { breathingAir, dewPointClasses, oilClasses } from './library/purity.js';

@@ -1,6 +1,6 @@
 import { USUAL_CAPACITOR_TOLERANCE } from '../electrics/index.js';
 import type { Verdict } from './check.js';
-import { percent } from './judging.js';
+import { percent } from './verdict-helpers.js';
 import { dischargeTable } from './library/discharge-limits.js';
 import { FAR_ABOVE, NEW_BELT, SLACK, TIGHT } from './library/drive.js';
 import { ALIVE, LONGEST_TEST_YEARS, MONITOR, USUAL_RANGE_PPM } from './library/filling.js';
@@ -232,10 +232,7 @@ export const limitLines: Readonly<Record<string, readonly LimitLine[]>> = {
   ],
   'filter-condition': [line('act', 'dirty'), line('stop', 'torn or missing')],
   modifications: [line('watch', 'something that is not on record')],
-  'load-factor': [
-    line('watch', 'loaded less than 60 % of its hours'),
-    line('refused', 'loaded above total'),
-  ],
+  'load-factor': [line('watch', 'loaded less than 60 % of its hours'), line('refused', 'loaded above total')],
   'cartridge-weight': [
     line('watch', `${percent(NEAR)} of what it can hold`, 'the label'),
     line('stop', 'full, where somebody breathes the air', 'the label'),

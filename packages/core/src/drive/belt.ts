@@ -11,7 +11,5 @@ const SPAN_SHARE = 64;
  * @example beltDeflection(480) // → 7.5 mm
  */
 export function beltDeflection(spanMm: number): Result<number> {
-  return (
-    outOfRange([bounds.positive('spanMm', spanMm, 5000, 'The span, mm,')]) ?? ok(spanMm / SPAN_SHARE)
-  );
+  return outOfRange([bounds.positive('spanMm', spanMm, 5000, 'The span, mm,')]) ?? ok(spanMm / SPAN_SHARE);
 }

@@ -9,7 +9,8 @@ const outOfService = factKind<Taken>({
   title: 'Out of service',
   content: ['compressorId', 'since', 'scope', 'place', 'ground', 'why', 'finding', 'toShow', 'informed'],
   at: ({ since }) => since,
-  text: ({ why, informed, ...stop }) => `${stopText(stop)}: ${why}${informed === null ? '' : `, told to ${informed}`}`,
+  text: ({ why, informed, ...stop }) =>
+    `${stopText(stop)}: ${why}${informed === null ? '' : `, told to ${informed}`}`,
 });
 
 interface Back extends CameBack {

@@ -19,11 +19,7 @@ export function hoursFromCycles(cycles: number, pumpUpMinutes: number): Result<n
     return err('out-of-range', 'Count the cycles from 0 to 10,000,000.', 'cycles');
   }
   if (!(pumpUpMinutes > 0 && pumpUpMinutes <= MOST_MINUTES)) {
-    return err(
-      'out-of-range',
-      'One pump-up takes more than no time, and less than a day.',
-      'pumpUpMinutes',
-    );
+    return err('out-of-range', 'One pump-up takes more than no time, and less than a day.', 'pumpUpMinutes');
   }
   return ok((cycles * pumpUpMinutes) / 60);
 }

@@ -47,7 +47,7 @@ export {
 export { type Outlook } from './expert.js';
 export { normalBelow } from './normal.js';
 export { type UseChange } from './weigh-views.js';
-export { describeTimesUsed, describeUseChange } from './say-use-change.js';
+export { describeTimesUsed, describeUseChange } from './describe-use-change.js';
 export {
   learnPrior,
   practicePrior,

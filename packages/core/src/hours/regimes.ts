@@ -56,6 +56,8 @@ const [weights, begins, rates, vague, lasted, intervals] = columns as [
  *
  * @param rareness how many times rarer a change is than usual: where a season already explains what swings
  */
+// The hottest loop of all, over rows that are kept for it: it stays in one piece.
+// eslint-disable-next-line max-lines-per-function
 export function regimeExpert(
   { count, gained, days, typical, scatter, start, noise: patternNoise }: Scattered,
   rareness: number,

@@ -230,7 +230,11 @@ export function plainTime(origin: Instant): OperatingTime {
 }
 
 /** @param from a moment before which nothing will be asked, `to` one after which nothing will */
-export function seasonalTime({ factors }: Pick<Season, 'factors'>, from: Instant, to: Instant): OperatingTime {
+export function seasonalTime(
+  { factors }: Pick<Season, 'factors'>,
+  from: Instant,
+  to: Instant,
+): OperatingTime {
   const firstPart = partOf(from);
   const starts: Instant[] = [];
   const upTo: number[] = [];

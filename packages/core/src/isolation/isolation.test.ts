@@ -240,7 +240,10 @@ describe('the guard', () => {
       event(at + 3 * MINUTE, format('receiver', 'silent', { needle: 'stood' })),
     ];
     expect(missing(piston, ['receiver'], stood, at + 4 * MINUTE)).toContain('receiver');
-    const second = [...stood, event(at + 4 * MINUTE, format('receiver', 'second-opening', { needle: 'stood' }))];
+    const second = [
+      ...stood,
+      event(at + 4 * MINUTE, format('receiver', 'second-opening', { needle: 'stood' })),
+    ];
     expect(missing(piston, ['receiver'], second, at + 5 * MINUTE)).toEqual(['second-look']);
   });
 
@@ -331,18 +334,26 @@ describe('the guard', () => {
     expect(refusal(piston, [event(START, format('receiver', 'passes'))])).toBe('not-in-order');
     expect(refusal(piston, [event(START, format('no-such', 'passes'))])).toBe('unknown-point');
     expect(
-      refusal(piston, [...start.slice(0, 2), event(opened, format('receiver', 'silent', { needle: 'fell' }))]),
+      refusal(piston, [
+        ...start.slice(0, 2),
+        event(opened, format('receiver', 'silent', { needle: 'fell' })),
+      ]),
     ).toBe('not-opened');
     expect(refusal(piston, [...start, event(opened + MINUTE, format('second-look', 'holds'))])).toBe(
       'not-in-order',
     );
-    expect(refusal(piston, [start[0]!, event(opened, format('cool', 'holds', { tempC: 80 }))])).toBe('too-hot');
+    expect(refusal(piston, [start[0]!, event(opened, format('cool', 'holds', { tempC: 80 }))])).toBe(
+      'too-hot',
+    );
   });
 
   test('two people at one vent: who opened it hears it fall silent', () => {
     const start = honest(piston, ['receiver']).events.slice(0, 3);
     const opened = start[2]!.doneAt;
-    const both = [...start, event(opened + MINUTE, format('lock-out', 'holds'), { by: 'jon', session: 'his' })];
+    const both = [
+      ...start,
+      event(opened + MINUTE, format('lock-out', 'holds'), { by: 'jon', session: 'his' }),
+    ];
     const his = event(opened + 3 * MINUTE, format('receiver', 'silent', { needle: 'fell' }), {
       by: 'jon',
       session: 'his',

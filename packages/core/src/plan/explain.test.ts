@@ -1,6 +1,6 @@
 import { explain } from './explain.js';
 import { day, done, history, measured, only, read, task } from './fixtures.js';
-import { describeExplanation } from './say-explanation.js';
+import { describeExplanation } from './describe-explanation.js';
 import { onPracticeOnly, type ServicePlan, type Trigger } from './service-plan.js';
 import { describeTrigger } from './triggers/index.js';
 

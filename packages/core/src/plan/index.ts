@@ -6,8 +6,8 @@ export {
   usualVerification,
   withPractice,
 } from './defaults/default-plan.js';
-export type { PracticeChoice, PracticeOption } from './school.js';
-export { practicesFor, type PracticeOfCompressor } from './schools.js';
+export type { PracticeChoice, PracticeOption } from './practice-choice.js';
+export { practicesFor, type PracticeOfCompressor } from './practices.js';
 export {
   allReadings,
   historyUpTo,
@@ -83,8 +83,8 @@ export {
 } from './vessel-history.js';
 export { readingNeed, type ReadingNeed } from './reading-need.js';
 export { useWarning, type UseWarning } from './use-warning.js';
-export { originNames, describeExplanation, type ExplanationLine } from './say-explanation.js';
-export { formatInterval, describeTriggers } from './say-trigger.js';
+export { originNames, describeExplanation, type ExplanationLine } from './describe-explanation.js';
+export { formatInterval, describeTriggers } from './describe-trigger.js';
 export { fitPlan, planProblems } from './plan-problems.js';
 export { planDifference, type TaskDifference } from './plan-difference.js';
 export {
@@ -110,7 +110,7 @@ export {
   type WaterTrigger,
   describeTrigger,
 } from './triggers/index.js';
-export { formatHours, formatLimit, formatMeasured, type FormatQuantity } from './say-figures.js';
+export { formatHours, formatLimit, formatMeasured, type FormatQuantity } from './format-figures.js';
 export {
   limitChecks,
   triggerKind,

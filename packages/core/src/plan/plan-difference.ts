@@ -1,7 +1,7 @@
-import { originNames } from './say-explanation.js';
-import { formatInterval, describeTriggers } from './say-trigger.js';
+import { originNames } from './describe-explanation.js';
+import { formatInterval, describeTriggers } from './describe-trigger.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
-import { formatStored, type FormatQuantity } from './say-figures.js';
+import { formatStored, type FormatQuantity } from './format-figures.js';
 
 /** What becomes different for one task. */
 export interface TaskDifference {
@@ -53,7 +53,9 @@ function changesOf(was: ServiceTask, is: ServiceTask, format: FormatQuantity): s
   compare('covers: ', ({ covers = [] }) => covers.join(', '));
   compare('from: ', ({ origin }) => originNames[origin]);
   compare('other sources: ', ({ others = [] }) =>
-    others.map((other) => `${originNames[other.origin]}: ${describeTriggers(other.triggers, format)}`).join('; '),
+    others
+      .map((other) => `${originNames[other.origin]}: ${describeTriggers(other.triggers, format)}`)
+      .join('; '),
   );
   compare('chosen because: ', ({ choice }) => (choice ? `${choice.because} (${choice.by})` : ''));
   compare('minutes: ', ({ minutes }) => String(minutes));

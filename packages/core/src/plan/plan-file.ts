@@ -88,6 +88,38 @@ const triggersOf = (modules: readonly TriggerModule[]): Readonly<Record<string, 
     ]),
   );
 
+const otherIntervals = (triggers: readonly string[]) => ({
+  type: 'array',
+  description: 'What other sources say of its interval, kept beside the chosen one.',
+  items: closed(
+    {
+      origin: { enum: [...intervalOrigins] },
+      triggers: {
+        type: 'array',
+        items: { oneOf: triggers.map(ref) },
+        minItems: 1,
+        maxItems: taskLimits.triggers,
+      },
+    },
+    ['origin', 'triggers'],
+  ),
+  maxItems: taskLimits.others,
+});
+
+const severity = {
+  type: 'array',
+  items: closed(
+    {
+      kind: { enum: [...severityKinds] },
+      times: figure(...taskLimits.times),
+      on: { enum: ['hours', 'calendar'] },
+      because: text(taskLimits.reason),
+    },
+    ['kind', 'because'],
+  ),
+  maxItems: taskLimits.severity,
+};
+
 const taskOf = (triggers: readonly string[]) =>
   closed(
     {
@@ -126,23 +158,7 @@ const taskOf = (triggers: readonly string[]) =>
       },
       minutes: whole(0, taskLimits.minutes),
       origin: { enum: [...intervalOrigins] },
-      others: {
-        type: 'array',
-        description: 'What other sources say of its interval, kept beside the chosen one.',
-        items: closed(
-          {
-            origin: { enum: [...intervalOrigins] },
-            triggers: {
-              type: 'array',
-              items: { oneOf: triggers.map(ref) },
-              minItems: 1,
-              maxItems: taskLimits.triggers,
-            },
-          },
-          ['origin', 'triggers'],
-        ),
-        maxItems: taskLimits.others,
-      },
+      others: otherIntervals(triggers),
       choice: {
         description: 'Why the chosen figure and not another, and who decided.',
         ...closed({ because: text(taskLimits.reason), by: text(taskLimits.name) }, ['because', 'by']),
@@ -159,19 +175,7 @@ const taskOf = (triggers: readonly string[]) =>
         maxItems: taskLimits.kit,
       },
       tools: { type: 'array', items: text(taskLimits.name), maxItems: taskLimits.kit },
-      severity: {
-        type: 'array',
-        items: closed(
-          {
-            kind: { enum: [...severityKinds] },
-            times: figure(...taskLimits.times),
-            on: { enum: ['hours', 'calendar'] },
-            because: text(taskLimits.reason),
-          },
-          ['kind', 'because'],
-        ),
-        maxItems: taskLimits.severity,
-      },
+      severity,
     },
     ['code', 'name', 'station', 'action', 'triggers', 'counting', 'isolation', 'minutes', 'origin'],
   );

@@ -1,6 +1,6 @@
 import type { Problem } from '../basics/index.js';
 import { stationCodes, type DataPlate } from '../machine/index.js';
-import { practicesFor } from './schools.js';
+import { practicesFor } from './practices.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
 import { triggerProblem } from './triggers/index.js';
 
@@ -80,7 +80,11 @@ function choiceProblems({ choices = {} }: ServicePlan, plate: DataPlate): Proble
     }
     if (practice.options.some((option) => option.code === chosen)) return [];
     return [
-      { code: 'no-such-way', field: 'choices', sentence: `${practice.name}: “${chosen}” is none of its ways.` },
+      {
+        code: 'no-such-way',
+        field: 'choices',
+        sentence: `${practice.name}: “${chosen}” is none of its ways.`,
+      },
     ];
   });
 }

@@ -26,14 +26,16 @@ const conditionTrigger = fc.double({ min: 0.3, max: 3, noNaN: true }).map((limit
   check: 'separator-drop',
   limit,
 }));
-const waterTrigger = fc.record({ moistureCapacityG: fc.integer({ min: 20, max: 400 }) }).map(({ moistureCapacityG }): Trigger => ({
-  kind: 'water',
-  moistureCapacityG,
-  fadLpm: 200,
-  maintainingValveBar: 150,
-  warmC: 30,
-  coldC: 15,
-}));
+const waterTrigger = fc
+  .record({ moistureCapacityG: fc.integer({ min: 20, max: 400 }) })
+  .map(({ moistureCapacityG }): Trigger => ({
+    kind: 'water',
+    moistureCapacityG,
+    fadLpm: 200,
+    maintainingValveBar: 150,
+    warmC: 30,
+    coldC: 15,
+  }));
 const heldTrigger = fc
   .record({
     trigger: fc.oneof(hoursTrigger, conditionTrigger),

@@ -238,8 +238,10 @@ function* atVent(model: Model, { plant }: Node, index: number, format: Say): Gen
     const both = withSpace(noted, index, { secondIsOpen: true });
     const second = both.spaces[index]!;
     // A second opening that passes is waited for: it is silent by itself in a while.
-    if (flows(second)) yield* format(name('second opening passes'), { step, confirmed, answer: 'passes' }, both);
-    else yield* format(name('second opening'), { step, confirmed, answer: 'second-opening', ...needle }, both);
+    if (flows(second))
+      yield* format(name('second opening passes'), { step, confirmed, answer: 'passes' }, both);
+    else
+      yield* format(name('second opening'), { step, confirmed, answer: 'second-opening', ...needle }, both);
   } else
     yield* format(
       name('second opening silent'),

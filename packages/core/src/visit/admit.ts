@@ -75,7 +75,8 @@ function admitByGuard(unit: VisitCompressor, steps: readonly VisitStep[], step: 
   const against = againstTelling(guardedOf(unit), fold, step);
   if (against !== null) return refusal(against);
   const missing = missingIsolation(unit, steps, step, fold);
-  if (missing.length > 0) return refusal({ code: 'not-isolated', sentence: describeMissing(unit.plate, missing) });
+  if (missing.length > 0)
+    return refusal({ code: 'not-isolated', sentence: describeMissing(unit.plate, missing) });
   if (
     answeredDone(unit, step.body).some((task) => isDoneRunning(task, unit.plate)) &&
     isLockedBy(fold, step.by)

@@ -12,7 +12,7 @@ import {
 import type { DataPlate } from '../machine/index.js';
 import type { ServiceTask } from '../plan/index.js';
 import { opensAir, opensTogether } from './needs.js';
-import { verificationsOf, type Verification } from './proofs.js';
+import { verificationsOf, type Verification } from './verifications.js';
 import type { FaultBody, MeasureBody, NoteBody, PhotoBody } from './steps/finding.js';
 import type { SignBody } from './steps/leaving.js';
 import type { TaskAnswer } from './steps/step-kind.js';
@@ -291,7 +291,9 @@ export function progressOf(unit: VisitCompressor, steps: readonly VisitStep[]): 
   ): VisitTask {
     const isDone = answer?.outcome === 'done';
     const verifications =
-      isDone && task ? verificationsOf(task, unit.plate).map((verification) => standing(verification, answer.index)) : [];
+      isDone && task
+        ? verificationsOf(task, unit.plate).map((verification) => standing(verification, answer.index))
+        : [];
     return {
       code,
       outcome: answer?.outcome ?? 'open',
@@ -332,7 +334,11 @@ function usedParts(recorded: readonly Recorded<PartBody>[]): Recorded<PartBody>[
 }
 
 /** The last word on a proof after the work: what was proved before it proves nothing. */
-function standingOfVerification({ tight, measured }: Gathered, verification: Verification, after: number): VerificationStanding {
+function standingOfVerification(
+  { tight, measured }: Gathered,
+  verification: Verification,
+  after: number,
+): VerificationStanding {
   if (verification.kind === 'tight') {
     const last = tight.findLast(({ index }) => index > after);
     const state = last === undefined ? 'missing' : last.tight ? 'passed' : 'failed';
@@ -357,7 +363,10 @@ function hasPassed({ verdict }: MeasureBody): boolean {
   return verdict === 'good' || verdict === 'watch';
 }
 
-function verificationState(verifications: readonly VerificationStanding[], closedBecause: string | null): VerificationState {
+function verificationState(
+  verifications: readonly VerificationStanding[],
+  closedBecause: string | null,
+): VerificationState {
   if (verifications.length === 0) return 'none-needed';
   if (verifications.every(({ state }) => state === 'passed')) return 'passed';
   if (closedBecause !== null) return 'closed';
@@ -371,7 +380,11 @@ function obstaclesTo(
   stops: readonly string[],
 ): Obstacle[] {
   const names = (codes: readonly string[]) => codes.map((code) => known.get(code)?.name ?? code).join(', ');
-  const obstacle = (code: Obstacle['code'], found: readonly VisitTask[], format: (names: string) => string) =>
+  const obstacle = (
+    code: Obstacle['code'],
+    found: readonly VisitTask[],
+    format: (names: string) => string,
+  ) =>
     found.length === 0
       ? []
       : [

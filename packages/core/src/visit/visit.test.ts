@@ -288,7 +288,9 @@ describe('proving', () => {
     expect(verification(...opened, tight(22, true))).toBe('missing');
     expect(verification(...opened, tight(22, true), measured(30, 'act'))).toBe('failed');
     expect(verification(...opened, tight(22, false), measured(30, 'good'))).toBe('failed');
-    expect(verification(...opened, tight(22, true), measured(30, 'act'), measured(35, 'good'))).toBe('passed');
+    expect(verification(...opened, tight(22, true), measured(30, 'act'), measured(35, 'good'))).toBe(
+      'passed',
+    );
     // What was measured before the work proves nothing.
     expect(verification(measured(5, 'good'), tight(6, true), ...opened)).toBe('missing');
   });

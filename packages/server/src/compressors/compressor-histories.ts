@@ -3,10 +3,10 @@ import type { Instant } from '@entretien/core/basics';
 import type { DataPlate } from '@entretien/core/machine';
 import { hourClockOf, type HourClock, type CompressorHistory } from '@entretien/core/plan';
 import { Database } from '../persistence/database.js';
-import { FleetPriorRepository } from './fleet-priors.js';
-import { readFacts, type KnownFacts, type CompressorFacts } from './unit-facts.js';
-import { CompressorRegister, type CompressorRecord } from './unit-register.js';
-import { VesselRepository } from './vessel-book.js';
+import { FleetPriorRepository } from './fleet-prior-repository.js';
+import { readFacts, type KnownFacts, type CompressorFacts } from './compressor-facts.js';
+import { CompressorRegister, type CompressorRecord } from './compressor-register.js';
+import { VesselRepository } from './vessel-repository.js';
 
 /** Histories kept at most; at a hundred readings each they take some 10 kB a unit. */
 const MOST_HISTORIES = 12_000;

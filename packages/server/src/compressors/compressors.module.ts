@@ -12,11 +12,11 @@ import { RequestPerson } from '../common/person-of-request.js';
 import { PeopleModule } from '../people/people.js';
 import { SitesModule } from '../sites/sites.module.js';
 import { CompressorsService } from './compressors.service.js';
-import { FleetPriorRepository } from './fleet-priors.js';
-import { PlanRepository } from './plan-store.js';
+import { FleetPriorRepository } from './fleet-prior-repository.js';
+import { PlanRepository } from './plan-repository.js';
 import { CompressorHistories } from './compressor-histories.js';
-import { CompressorRegister } from './unit-register.js';
-import { VesselRepository } from './vessel-book.js';
+import { CompressorRegister } from './compressor-register.js';
+import { VesselRepository } from './vessel-repository.js';
 
 @ApiTags('compressors')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
@@ -56,7 +56,14 @@ export class CompressorsController {
 @Module({
   imports: [PeopleModule, SitesModule],
   controllers: [CompressorsController],
-  providers: [CompressorsService, CompressorRegister, FleetPriorRepository, PlanRepository, VesselRepository, CompressorHistories],
+  providers: [
+    CompressorsService,
+    CompressorRegister,
+    FleetPriorRepository,
+    PlanRepository,
+    VesselRepository,
+    CompressorHistories,
+  ],
   exports: [CompressorRegister, CompressorHistories, FleetPriorRepository, PlanRepository, VesselRepository],
 })
 export class CompressorsModule {}

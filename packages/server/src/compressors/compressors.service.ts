@@ -22,8 +22,8 @@ import {
 import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { SitesService } from '../sites/sites.service.js';
-import { PlanRepository } from './plan-store.js';
-import { CompressorRegister, type CompressorRecord } from './unit-register.js';
+import { PlanRepository } from './plan-repository.js';
+import { CompressorRegister, type CompressorRecord } from './compressor-register.js';
 
 /** Takes compressors into the register, and keeps their plates and plans. */
 @Injectable()

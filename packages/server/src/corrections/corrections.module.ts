@@ -8,7 +8,7 @@ import { impossible, notFound } from '../common/problem.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 import { PeopleModule, PeopleService } from '../people/people.js';
 import { MeterChangeEntity } from '../persistence/entities/hour-facts.entity.js';
 import { factView } from '../persistence/fact-pages.js';

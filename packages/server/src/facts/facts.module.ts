@@ -6,7 +6,7 @@ import { notFound } from '../common/problem.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { checked } from '../common/validation.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 import { PeopleModule, PeopleService } from '../people/people.js';
 import type { CompressorFactColumns } from '../persistence/entities/columns.js';
 import { FactPages, factView } from '../persistence/fact-pages.js';

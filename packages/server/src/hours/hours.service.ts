@@ -31,7 +31,7 @@ import {
 import { malformed } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 
 /** Points given at most: what a chart can show many times over. */
 const MOST_POINTS = 5000;

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { practicePrior } from '@entretien/core/hours';
-import { FleetPriorRepository } from '../compressors/fleet-priors.js';
+import { FleetPriorRepository } from '../compressors/fleet-prior-repository.js';
 import { DAY, daysAgo, expectStatus, NOW, TestServer } from '../testing/test-server.js';
 
 let server: TestServer;
@@ -190,7 +190,11 @@ describe('the fleet’s prior', () => {
     expect(priors()).toEqual([{ fixedAt: expect.any(Number), prior: practicePrior }]);
     const siteId = await own.addSite();
     for (let machine = 0; machine < 12; machine++) {
-      const unit = await own.addCompressor({ siteId, tag: `M-${machine}`, commissionedOn: '2025-01-01' } as object);
+      const unit = await own.addCompressor({
+        siteId,
+        tag: `M-${machine}`,
+        commissionedOn: '2025-01-01',
+      } as object);
       for (let week = 0; week <= 16; week++) {
         await own.readHours(unit, daysAgo((16 - week) * 14), week * 70 + (week % 2) * (machine + 5));
       }
@@ -214,7 +218,8 @@ describe('the walk through a site', () => {
   test('has its meters in walking order, with what they should show', async () => {
     const siteId = await server.addSite();
     const units: string[] = [];
-    for (const tag of ['W-10', 'W-9', 'W-2']) units.push(await server.addCompressor({ siteId, tag } as object));
+    for (const tag of ['W-10', 'W-9', 'W-2'])
+      units.push(await server.addCompressor({ siteId, tag } as object));
     const [ten, nine, two] = units as [string, string, string];
     for (const ago of [40, 30, 20, 10]) await server.readHours(nine, daysAgo(ago), 9000 + (40 - ago) * 5);
     const change = { changedAt: daysAgo(8), oldFinalHours: 9160, newStartHours: 0, reason: 'replaced' };

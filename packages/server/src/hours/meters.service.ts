@@ -6,7 +6,7 @@ import { describeMachine, type DataPlate } from '@entretien/core/machine';
 import { allReadings, historyUpTo, hourClockOf, clockRate } from '@entretien/core/plan';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 import { SitesService } from '../sites/sites.service.js';
 
 /** Figures sent of each unit: a habit can be told by them, and a new figure judged without a connection. */

@@ -17,7 +17,7 @@ import {
 } from '@entretien/core/isolation';
 import { LIVE_MS } from '@entretien/core/visit';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { WorkshopSettingsService } from './workshop-settings.js';

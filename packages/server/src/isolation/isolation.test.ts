@@ -167,7 +167,10 @@ test('what is told of a repair and of a visit is one isolation; each under their
 });
 
 test('an own valve and an own vessel of a unit are asked for, too', async () => {
-  const unit = await server.addCompressor({ moreValves: ['To the paint shop'], moreVessels: ['In the cellar'] });
+  const unit = await server.addCompressor({
+    moreValves: ['To the paint shop'],
+    moreVessels: ['In the cellar'],
+  });
   const repair = await repairOf(unit);
   const { detail } = (await entry(repair, { kind: 'work', text: 'Relief valve off', opens: ['receiver'] }))
     .body;
@@ -200,13 +203,19 @@ test('a machine that has no such part, and a step of another kind, get a sentenc
   expect((await record(repair, 'isolate', { step: 'pray', confirmed: true, answer: 'holds' })).status).toBe(
     422,
   );
-  expect((await record(repair, 'isolate', { step: 'receiver', confirmed: true, answer: 'pray' })).status).toBe(
-    400,
-  );
+  expect(
+    (await record(repair, 'isolate', { step: 'receiver', confirmed: true, answer: 'pray' })).status,
+  ).toBe(400);
   expect((await record(repair, 'sign', { name: 'Mara' })).status).toBe(400);
   expect((await record(repair, 'restart', { steps: ['clear'] })).body.code).toBe('not-ready');
   expect(
-    (await record(repair, 'isolate', { step: 'lock-out', confirmed: true }, { doneAt: '2031-01-01T00:00:00Z' }))
-      .status,
+    (
+      await record(
+        repair,
+        'isolate',
+        { step: 'lock-out', confirmed: true },
+        { doneAt: '2031-01-01T00:00:00Z' },
+      )
+    ).status,
   ).toBe(422);
 });

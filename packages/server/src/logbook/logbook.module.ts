@@ -3,8 +3,8 @@ import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import { LogbookExportQuery, LogbookQuery, type LogbookEntryView, type Page } from '@entretien/contracts';
 import type { Response } from 'express';
 import { CompressorsModule } from '../compressors/compressors.module.js';
-import { ExportService } from '../lists/export.service.js';
-import { ListsModule } from '../lists/lists.module.js';
+import { ExportService } from '../import-export/export.service.js';
+import { ImportExportModule } from '../import-export/import-export.module.js';
 import { SitesModule } from '../sites/sites.module.js';
 import { LogbookService } from './logbook.service.js';
 
@@ -34,7 +34,7 @@ export class LogbookController {
 }
 
 @Module({
-  imports: [CompressorsModule, ListsModule, SitesModule],
+  imports: [CompressorsModule, ImportExportModule, SitesModule],
   controllers: [LogbookController],
   providers: [LogbookService],
 })

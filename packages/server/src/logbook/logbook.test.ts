@@ -74,9 +74,11 @@ test('what was withdrawn stays in it, and says so', async () => {
 });
 
 test('readings of a unit are found by what their line says', async () => {
-  const ofCompressor = async (q: string) => texts(await find(`compressorId=${unit}&q=${encodeURIComponent(q)}`));
+  const ofCompressor = async (q: string) =>
+    texts(await find(`compressorId=${unit}&q=${encodeURIComponent(q)}`));
   const line = 'HC-1 Hours read: 100 h';
-  for (const q of ['hours read', '100', '10 h', 'Read 1', 'cracked']) expect(await ofCompressor(q)).toEqual([line]);
+  for (const q of ['hours read', '100', '10 h', 'Read 1', 'cracked'])
+    expect(await ofCompressor(q)).toEqual([line]);
   for (const q of ['loaded', 'estimated', '00', '101', 'list 100']) expect(await ofCompressor(q)).toEqual([]);
   const old = await server.addCompressor({ tag: 'OL-3', commissionedOn: '2015-01-01' });
   await server.readHours(old, daysAgo(1), 12_345);

@@ -4,7 +4,7 @@ import { DAY_MS } from '@entretien/core/basics';
 import { checkByCode } from '@entretien/core/checks';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 import { Database } from '../persistence/database.js';
 import { MeasurementEntity } from '../persistence/entities/measurement.entity.js';
 import { stands } from '../persistence/hour-facts-sql.js';

@@ -25,7 +25,7 @@ import type { DataPlate } from '@entretien/core/machine';
 import { RequestPerson } from '../common/person-of-request.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 import { PeopleModule } from '../people/people.js';
 import { ReadingsModule } from '../readings/readings.module.js';
 import { SitesModule } from '../sites/sites.module.js';

@@ -20,7 +20,7 @@ import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { MeasurementEntity } from '../persistence/entities/measurement.entity.js';

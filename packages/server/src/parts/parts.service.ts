@@ -5,7 +5,7 @@ import { v5 as idFrom } from 'uuid';
 import { futureProblem } from '@entretien/core/hours';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { impossible, notFound } from '../common/problem.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { PartEntity, PartMoveEntity } from '../persistence/entities/part.entity.js';

@@ -32,7 +32,7 @@ import { CompressorsModule } from '../compressors/compressors.module.js';
 import { PeopleModule } from '../people/people.js';
 import { StandingsModule } from '../standings/standings.module.js';
 import { PlansService } from './plans.service.js';
-import { DeferralsService } from './waiting.service.js';
+import { DeferralsService } from './deferrals.service.js';
 
 @ApiTags('plans')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })

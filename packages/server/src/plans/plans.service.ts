@@ -21,9 +21,9 @@ import {
 } from '@entretien/core/plan';
 import { conflict, impossible, malformed, ProblemError } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { PlanRepository } from '../compressors/plan-store.js';
+import { PlanRepository } from '../compressors/plan-repository.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { Spine } from '../persistence/spine.js';

@@ -14,7 +14,7 @@ import { formatInstant, localDayAt, dayNumberOf, type Instant } from '@entretien
 import { meterChangeProblem, readingMarks, readingProblem } from '@entretien/core/hours';
 import { impossible, ProblemError } from '../common/problem.js';
 import { checked } from '../common/validation.js';
-import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { MeterChangeEntity, ReadingEntity } from '../persistence/entities/hour-facts.entity.js';

@@ -26,7 +26,7 @@ import { groupBy } from '../common/group-by.js';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { conflict, impossible, notFound } from '../common/problem.js';
 import { checkedBody, checkedByKind } from '../common/validation.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 import { IsolationService } from '../isolation/isolation.service.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
 import { PartsService } from '../parts/parts.service.js';

@@ -2,9 +2,9 @@ import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common'
 import { DAY_MS, type Instant } from '@entretien/core/basics';
 import type { LearntFrom } from '@entretien/core/hours';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { FleetPriorRepository } from '../compressors/fleet-priors.js';
+import { FleetPriorRepository } from '../compressors/fleet-prior-repository.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 
 /** A fleet does not change its ways within a quarter; dates should not move more often than they must. */
 const LEARNS_EVERY_DAYS = 90;

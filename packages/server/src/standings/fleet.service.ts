@@ -5,7 +5,7 @@ import { dayNumberOf, formatInstant, startOfLocalDay, type Instant } from '@entr
 import { compareUrgency } from '@entretien/core/plan';
 import { pageOf, USUAL_PAGE } from '../common/page.js';
 import { CLOCK, LOGGER, type Clock } from '../common/tokens.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 import { countStates } from './count-states.js';
 import { KeptOrder } from './kept-order.js';
 import type { Place } from './place.js';

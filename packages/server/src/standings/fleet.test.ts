@@ -12,7 +12,12 @@ const tags = async (query = '') =>
 
 /** A screw whose 2,000 h tasks are so many hours away at 10 h a day, commissioned lately. */
 async function screw(tag: string, hours: number, siteId: string): Promise<string> {
-  const unit = await server.addCompressor({ siteId, tag, family: 'screw', commissionedOn: '2026-10-20' } as object);
+  const unit = await server.addCompressor({
+    siteId,
+    tag,
+    family: 'screw',
+    commissionedOn: '2026-10-20',
+  } as object);
   await server.readHours(unit, daysAgo(30), 0);
   await server.recordService(unit, daysAgo(29.9), ['first-service']);
   await server.recordService(unit, daysAgo(0.01), ['fasteners-check']);
@@ -35,7 +40,14 @@ test('the fleet comes most urgent first, with each unit’s most pressing tasks'
   expect(await tags()).toEqual(['C-late', 'A-unknown', 'B-fresh']);
   const { body } = await server.read('/api/standings?limit=1');
   expect(body).toMatchObject({ total: 3, nextCursor: expect.any(String) });
-  expect(body.compressorsByState).toEqual({ overdue: 1, due: 1, nearing: 0, unknown: 0, fresh: 1, 'put-off': 0 });
+  expect(body.compressorsByState).toEqual({
+    overdue: 1,
+    due: 1,
+    nearing: 0,
+    unknown: 0,
+    fresh: 1,
+    'put-off': 0,
+  });
   expect(body.overdueSites).toBe(1);
   const [unit] = body.items;
   expect(unit).toMatchObject({

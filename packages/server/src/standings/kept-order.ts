@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Instant } from '@entretien/core/basics';
 import { BUILD } from '../common/tokens.js';
-import { FleetPriorRepository } from '../compressors/fleet-priors.js';
+import { FleetPriorRepository } from '../compressors/fleet-prior-repository.js';
 import { Database } from '../persistence/database.js';
 import type { Place } from './place.js';
 

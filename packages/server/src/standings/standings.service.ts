@@ -1,6 +1,11 @@
 import { FIRST_METER } from '@entretien/core/hours';
 import { Inject, Injectable } from '@nestjs/common';
-import type { ExplanationView, FleetCompressorView, StandingView, TaskStandingView } from '@entretien/contracts';
+import type {
+  ExplanationView,
+  FleetCompressorView,
+  StandingView,
+  TaskStandingView,
+} from '@entretien/contracts';
 import { formatInstant, type Instant } from '@entretien/core/basics';
 import { describeMachine, type DataPlate } from '@entretien/core/machine';
 import {
@@ -23,7 +28,7 @@ import {
 import { wantsLook } from '@entretien/core/visit';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorHistories } from '../compressors/compressor-histories.js';
-import { CompressorRegister, type CompressorRecord } from '../compressors/unit-register.js';
+import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 import { SitesService } from '../sites/sites.service.js';
 import { countStates } from './count-states.js';
 

@@ -51,7 +51,10 @@ export async function releaseAnswers(read: Read) {
       one.values,
     ]),
     visits: Object.fromEntries(await Promise.all(seen)),
-    repairs: await ofCompressors('repairs', (one: { found: string; state: string }) => [one.found, one.state]),
+    repairs: await ofCompressors('repairs', (one: { found: string; state: string }) => [
+      one.found,
+      one.state,
+    ]),
     parts: (await listed<{ number: string; inVan: number }>('/parts')).map((one) => [one.number, one.inVan]),
     vessels: (await listed<{ tag: string; compressorIds: string[] }>('/vessels')).map((one) => [
       one.tag,

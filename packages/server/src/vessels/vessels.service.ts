@@ -14,8 +14,8 @@ import { v5 as idFrom } from 'uuid';
 import { pageOf } from '../common/page.js';
 import { impossible, malformed, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
-import { VesselRepository, type KnownVessel } from '../compressors/vessel-book.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
+import { VesselRepository, type KnownVessel } from '../compressors/vessel-repository.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import {

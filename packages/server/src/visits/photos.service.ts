@@ -20,7 +20,7 @@ import type { Settings } from '../config.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { PhotoEntity } from '../persistence/entities/visit.entity.js';
-import { VisitRepository } from './visit-book.js';
+import { VisitRepository } from './visit-repository.js';
 
 /** Largest photo taken, as the device sends it. */
 export const LARGEST_PHOTO_MB = 15;

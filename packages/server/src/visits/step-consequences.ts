@@ -14,7 +14,7 @@ import {
 import { outcomeOf } from '@entretien/core/checks';
 import { v5 as idFrom } from 'uuid';
 import { impossible } from '../common/problem.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
 import { PartsService } from '../parts/parts.service.js';
 import { Database } from '../persistence/database.js';
@@ -22,9 +22,9 @@ import { PhotoEntity, type VisitEntity, type VisitStepEntity } from '../persiste
 import { ReadingsService } from '../readings/readings.service.js';
 import { RepairsService } from '../repairs/repairs.service.js';
 import { ServicesService } from '../services/services.service.js';
-import { DeferralsService } from '../plans/waiting.service.js';
+import { DeferralsService } from '../plans/deferrals.service.js';
 import { StandingsService } from '../standings/standings.service.js';
-import { VisitRepository } from './visit-book.js';
+import { VisitRepository } from './visit-repository.js';
 
 interface Followed {
   readonly marks: readonly string[];

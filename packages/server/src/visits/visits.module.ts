@@ -17,7 +17,7 @@ import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { IsolationModule } from '../isolation/isolation.module.js';
 import { MeasurementsModule } from '../measurements/measurements.module.js';
-import { DocumentsService } from '../papers/papers.service.js';
+import { DocumentsService } from '../documents/documents.service.js';
 import { PlansModule } from '../plans/plans.module.js';
 import { PartsModule } from '../parts/parts.module.js';
 import { PeopleModule } from '../people/people.js';
@@ -29,7 +29,7 @@ import { StopsModule } from '../stops/stops.module.js';
 import { StandingsModule } from '../standings/standings.module.js';
 import { LARGEST_PHOTO_MB, PhotosService } from './photos.service.js';
 import { StepConsequences } from './step-consequences.js';
-import { VisitRepository } from './visit-book.js';
+import { VisitRepository } from './visit-repository.js';
 import { VisitsService } from './visits.service.js';
 
 @ApiTags('visits')

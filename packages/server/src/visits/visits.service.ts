@@ -17,7 +17,7 @@ import { pageSize, readCursor, toPage } from '../common/page.js';
 import { conflict, impossible } from '../common/problem.js';
 import { checkedByKind } from '../common/validation.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
-import { CompressorRegister } from '../compressors/unit-register.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 import { MeasurementsService } from '../measurements/measurements.service.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
@@ -28,7 +28,7 @@ import { StandingsService } from '../standings/standings.service.js';
 import { StopsService } from '../stops/stops.service.js';
 import { StepConsequences } from './step-consequences.js';
 import { StepRegistry } from './step-registry.js';
-import { RULES, toStepView, VisitRepository } from './visit-book.js';
+import { RULES, toStepView, VisitRepository } from './visit-repository.js';
 
 /** Visits, from planned to signed for: a visit is its steps, and everything else is worked out of them. */
 @Injectable()
@@ -200,7 +200,9 @@ export class VisitsService {
 
   private view(visit: VisitEntity): VisitView {
     const site = this.sites.require(visit.siteId);
-    const read = this.book.compressorsOf(visit).map((unit) => ({ unit, rows: this.book.rows(visit.id, unit) }));
+    const read = this.book
+      .compressorsOf(visit)
+      .map((unit) => ({ unit, rows: this.book.rows(visit.id, unit) }));
     const units = read.map(({ unit, rows }) => this.compressorView(visit, unit, rows));
     const progress = read.map(({ unit, rows }) => this.book.progressOf(visit, unit, rows));
     const { id, by, recordedAt, marks, note } = visit;
@@ -225,7 +227,11 @@ export class VisitsService {
     compressorId: string,
     rows: readonly VisitStepEntity[],
   ): VisitCompressorView {
-    const { plate, plan, planned, elsewhere, pauseMinutes } = this.book.compressorOf(visit, compressorId, rows);
+    const { plate, plan, planned, elsewhere, pauseMinutes } = this.book.compressorOf(
+      visit,
+      compressorId,
+      rows,
+    );
     return {
       compressorId,
       tag: plate.tag,
@@ -263,7 +269,8 @@ export class VisitsService {
         compressorId,
         tag: this.book.plateOf(visit, compressorId).tag,
         state: signed ? 'signed' : left ? 'left' : 'open',
-        unproved: tasks.filter(({ verification }) => verification === 'missing' || verification === 'failed').length,
+        unproved: tasks.filter(({ verification }) => verification === 'missing' || verification === 'failed')
+          .length,
       })),
       lastStepAt: last?.at ? formatInstant(last.at) : null,
     };

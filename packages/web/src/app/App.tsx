@@ -4,10 +4,10 @@ import { useEffect } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { onAskAgain } from '../data/kept-answers.js';
 import { refresh } from '../data/queries.js';
-import { onOutboxSent } from '../outbox/outbox.js';
+import { onOutboxSent } from '../data/outbox/outbox.js';
 import { NotFound, PageBroke } from './NotFound.js';
 import { Shell } from './Shell.js';
-import { theme } from './theme.js';
+import { theme } from '../components/theme/theme.js';
 
 /** Without a connection things are tried all the same: a sentence now is better than silence until later. */
 const queryClient = new QueryClient({
@@ -25,61 +25,68 @@ const router = createBrowserRouter([
     children: [
       {
         index: true,
-        lazy: () => import('../areas/today/Today.js').then((area) => ({ Component: area.Today })),
+        lazy: () => import('../features/today/index.js').then((area) => ({ Component: area.Today })),
       },
       {
         path: 'units',
-        lazy: () => import('../areas/units/Units.js').then((area) => ({ Component: area.CompressorsPage })),
+        lazy: () =>
+          import('../features/compressors/index.js').then((area) => ({
+            Component: area.CompressorsPage,
+          })),
       },
       {
         path: 'units/new',
-        lazy: () => import('../areas/units/AddUnit.js').then((area) => ({ Component: area.AddCompressor })),
-      },
-      {
-        path: 'units/:unitId',
-        lazy: () => import('../areas/unit/Unit.js').then((area) => ({ Component: area.CompressorPage })),
-      },
-      {
-        path: 'units/:unitId/plan',
-        lazy: () => import('../areas/plan/PlanEditor.js').then((area) => ({ Component: area.PlanEditor })),
-      },
-      {
-        path: 'units/:unitId/history',
         lazy: () =>
-          import('../areas/logbook/UnitHistory.js').then((area) => ({ Component: area.HistoryPage })),
+          import('../features/compressors/index.js').then((area) => ({
+            Component: area.AddCompressor,
+          })),
+      },
+      {
+        path: 'units/:compressorId',
+        lazy: () =>
+          import('../features/compressor/index.js').then((area) => ({
+            Component: area.CompressorPage,
+          })),
+      },
+      {
+        path: 'units/:compressorId/plan',
+        lazy: () => import('../features/plan/index.js').then((area) => ({ Component: area.PlanEditor })),
+      },
+      {
+        path: 'units/:compressorId/history',
+        lazy: () => import('../features/logbook/index.js').then((area) => ({ Component: area.HistoryPage })),
       },
       {
         path: 'sites/:siteId/walk',
-        lazy: () => import('../areas/walk/Walk.js').then((area) => ({ Component: area.Walk })),
+        lazy: () => import('../features/walk/index.js').then((area) => ({ Component: area.Walk })),
       },
       {
         path: 'visits',
-        lazy: () => import('../areas/visits/Visits.js').then((area) => ({ Component: area.Visits })),
+        lazy: () => import('../features/visits/index.js').then((area) => ({ Component: area.Visits })),
       },
       {
         path: 'visits/:visitId',
-        lazy: () => import('../areas/visit/Visit.js').then((area) => ({ Component: area.Visit })),
+        lazy: () => import('../features/visit/index.js').then((area) => ({ Component: area.Visit })),
       },
       {
         path: 'repairs/:repairId',
-        lazy: () => import('../areas/repair/Repair.js').then((area) => ({ Component: area.Repair })),
+        lazy: () => import('../features/repair/index.js').then((area) => ({ Component: area.Repair })),
       },
       {
         path: 'parts',
-        lazy: () => import('../areas/parts/Parts.js').then((area) => ({ Component: area.Parts })),
+        lazy: () => import('../features/spare-parts/index.js').then((area) => ({ Component: area.Parts })),
       },
       {
         path: 'logbook',
-        lazy: () =>
-          import('../areas/logbook/FleetLogbook.js').then((area) => ({ Component: area.FleetLogbook })),
+        lazy: () => import('../features/logbook/index.js').then((area) => ({ Component: area.FleetLogbook })),
       },
       {
         path: 'bench/:tool?',
-        lazy: () => import('../areas/bench/Bench.js').then((area) => ({ Component: area.Bench })),
+        lazy: () => import('../features/bench/index.js').then((area) => ({ Component: area.Bench })),
       },
       {
         path: 'lists',
-        lazy: () => import('../areas/lists/Lists.js').then((area) => ({ Component: area.Lists })),
+        lazy: () => import('../features/import-export/index.js').then((area) => ({ Component: area.Lists })),
       },
       { path: '*', element: <NotFound /> },
     ],

@@ -10,7 +10,7 @@ import {
   Typography,
 } from '@mui/material';
 import { keyHelp } from './keys.js';
-import { usePreferences } from './preferences.js';
+import { usePreferences } from '../data/preferences.js';
 
 export function KeysDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
   const { letterKeys, setLetterKeys } = usePreferences();

@@ -1,6 +1,6 @@
 import { Box, Button } from '@mui/material';
 import { Link } from 'react-router';
-import { Empty } from '../parts/States.js';
+import { Empty } from '../components/States.js';
 
 export function NotFound() {
   return (

@@ -15,7 +15,7 @@ import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { sentenceOf } from '../data/api.js';
 import { useAddPerson, usePeople } from '../data/queries.js';
-import { usePreferences } from './preferences.js';
+import { usePreferences } from '../data/preferences.js';
 
 const measures: readonly (readonly [QuantityKind, string])[] = [
   ['pressure', 'Pressure'],

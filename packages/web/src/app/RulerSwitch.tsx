@@ -1,5 +1,5 @@
 import { ToggleButton, ToggleButtonGroup } from '@mui/material';
-import { usePreferences } from './preferences.js';
+import { usePreferences } from '../data/preferences.js';
 
 /** Turns every ruler from hours to days. */
 export function RulerSwitch() {

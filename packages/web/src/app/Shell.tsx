@@ -1,10 +1,10 @@
 import { Box, Link, Stack } from '@mui/material';
 import { Suspense, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
-import { LoadingSkeleton } from '../parts/States.js';
-import { OutboxButton } from '../outbox/OutboxButton.js';
+import { LoadingSkeleton } from '../components/States.js';
+import { OutboxButton } from './OutboxButton.js';
 import { FindBox } from './FindBox.js';
-import { figureFont } from './theme.js';
+import { figureFont } from '../components/theme/theme.js';
 import { KeysDialog } from './KeysDialog.js';
 import { PersonMenu } from './PersonMenu.js';
 import { ServerDoubts } from './ServerDoubts.js';

@@ -1,5 +1,5 @@
 import type { ProblemDetails } from '@entretien/contracts';
-import { usePreferences } from '../app/preferences.js';
+import { usePreferences } from './preferences.js';
 import { noteAnswer } from './kept-answers.js';
 
 /** A refusal by the server, in its own words. */

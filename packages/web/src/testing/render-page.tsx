@@ -4,7 +4,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, configure, fireEvent, render, screen } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { MemoryRouter } from 'react-router';
-import { theme } from '../app/theme.js';
+import { theme } from '../components/theme/theme.js';
 
 // A bound that ends what hangs; a busy machine takes its time.
 configure({ asyncUtilTimeout: 30_000 });

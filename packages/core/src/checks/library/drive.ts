@@ -2,7 +2,17 @@ import { beltDeflection } from '../../drive/index.js';
 import { judgeCapacitor, USUAL_CAPACITOR_TOLERANCE } from '../../electrics/index.js';
 import type { CheckDefinition, CheckSubject, Suggestion } from '../check.js';
 import { choice, number, quantity } from '../fields.js';
-import { doTask, figure, judged, limit, lookAt, missing, percent, worstOf, type Shown } from '../judging.js';
+import {
+  doTask,
+  figure,
+  judged,
+  limit,
+  lookAt,
+  missing,
+  percent,
+  worstOf,
+  type Shown,
+} from '../verdict-helpers.js';
 
 /** Without a force a belt this far from its target is acted on whatever pressed it (common practice). */
 export const SLACK = 1.5;

@@ -3,7 +3,7 @@ import { dayNumberOf, formatDay, err, shiftDays, type LocalDate } from '../../ba
 import { isBreathed } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject } from '../check.js';
 import { choice, date, gauge, number } from '../fields.js';
-import { doTask, figure, isHighPressure, judged, limit, lookAt, missing } from '../judging.js';
+import { doTask, figure, isHighPressure, judged, limit, lookAt, missing } from '../verdict-helpers.js';
 
 /** A monitor may be off by the larger of these (common practice). */
 export const MONITOR = { share: 0.1, ppm: 1 } as const;
@@ -146,11 +146,7 @@ function judgeCylinder(given: CheckSubject): ReturnType<CheckDefinition['judge']
   const [ratedBar, fillBar] = [given.need('ratedBar'), given.need('fillBar')];
   const testedOn = given.text('testedOn');
   if (testedOn !== undefined && testedOn > given.on)
-    return err(
-      'test-to-come',
-      'The test on its stamp lies ahead. Is that the day it runs out?',
-      'testedOn',
-    );
+    return err('test-to-come', 'The test on its stamp lies ahead. Is that the day it runs out?', 'testedOn');
   const testedUntil = testedUntilOf(given);
   if (testedUntil === null) {
     return testedOn === undefined
@@ -168,9 +164,13 @@ function judgeCylinder(given: CheckSubject): ReturnType<CheckDefinition['judge']
   const rule = limit(null, `in date, and rated for ${given.format(fillBar, 'pressure')}`, 'label');
   const refusal = cylinderRefusal({ ratedBar, testedUntil }, fillBar, given.on);
   if (refusal === null) {
-    return judged('good', `In date until ${testedUntil} and rated for ${given.format(ratedBar, 'pressure')}.`, {
-      limit: rule,
-    });
+    return judged(
+      'good',
+      `In date until ${testedUntil} and rated for ${given.format(ratedBar, 'pressure')}.`,
+      {
+        limit: rule,
+      },
+    );
   }
   const text =
     refusal.code === 'cylinder-under-rated'

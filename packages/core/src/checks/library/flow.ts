@@ -14,7 +14,7 @@ import {
   valveTask,
   verdictAbove,
   type Thresholds,
-} from '../judging.js';
+} from '../verdict-helpers.js';
 
 /** Shortfall of the free air delivered (common practice). */
 export const SHORT: Thresholds = { watch: 0.1, act: 0.2 };
@@ -77,92 +77,7 @@ export const flowChecks: readonly CheckDefinition[] = [
     ],
     figure: { name: 'Free air delivered', quantity: 'flow', worse: 'lower', noise: 0 },
     resetBy: ['valves-inspect', 'valves-upper', 'valves-all', 'ring-kit', 'intake-replace'],
-    judge(given) {
-      const short = tooShort(given);
-      if (short) return short;
-      const measured = pumpUpFlow(runOf(given));
-      if (!measured.ok) return named(measured);
-      const { flowLpm, uncertaintyLpm } = measured.value;
-      const figure = { value: flowLpm, uncertainty: uncertaintyLpm };
-      const [plate, baseline] = [given.number('fadLpm'), given.baseline?.figure ?? undefined];
-      const delivers = `Delivers ${given.format(flowLpm, 'flow')}`;
-      const against = [
-        ...(plate === undefined ? [] : [{ flow: plate, text: 'the data plate', origin: 'plate' as const }]),
-        ...(baseline === undefined
-          ? []
-          : [{ flow: baseline, text: 'its baseline', origin: 'baseline' as const }]),
-      ];
-      if (against.length === 0) {
-        if (given.isBaseline) return judged('good', `${delivers}: this is the baseline.`, { figure });
-        return judged('good', `${delivers}. There is no comparison yet: make it the baseline.`, {
-          figure,
-          noComparison: true,
-        });
-      }
-      // The comparison that looks worse rules.
-      const worst = against.reduce((low, one) => (one.flow > low.flow ? one : low));
-      const share = flowLpm / worst.flow;
-      const isUnlikely = share < LIKELY.least || share > LIKELY.most;
-      if (isUnlikely && given.text('again') !== 'yes') {
-        return err(
-          'unlikely',
-          `That would be ${given.format(flowLpm, 'flow')}, ${percent(share)} of ${worst.text}. Look at volume and time again; if they are right, say so.`,
-          'again',
-        );
-      }
-      if (share > LIKELY.most) {
-        return judged(
-          'watch',
-          `${delivers}, ${percent(share)} of ${worst.text}: no pump gives so much. Volume, gauge or plate is wrong.`,
-          {
-            limit: limit(
-              worst.flow * LIKELY.most,
-              `at most ${percent(LIKELY.most)} of ${worst.text}`,
-              'practice',
-            ),
-            figure,
-            suggests: [doTask('gauge-test', 'The gauge, and the volume with its piping')],
-          },
-        );
-      }
-      const verdict = verdictAbove(1 - share, SHORT);
-      const step = thresholdOf(verdict, SHORT)!;
-      const bound: JudgedLimit = limit(
-        worst.flow * (1 - step),
-        `${percent(1 - step)} of ${worst.text} (${given.format(worst.flow, 'flow')})`,
-        worst.origin,
-      );
-      const doubt = withinDoubt(
-        [SHORT.watch!, SHORT.act!].map((one) => worst.flow * (1 - one)),
-        flowLpm,
-        uncertaintyLpm,
-      );
-      return judged(verdict, `${delivers}, ${percent(share)} of ${worst.text}.${doubt}`, {
-        limit: bound,
-        figure,
-        figures: [
-          { name: 'Free air delivered', value: flowLpm, quantity: 'flow' },
-          { name: 'Gauge and watch', value: uncertaintyLpm, quantity: 'flow' },
-          ...against.map(({ flow, text }) => ({
-            name: `Of ${text}`,
-            value: (flowLpm / flow) * 100,
-            unit: '%',
-          })),
-        ],
-        suggests:
-          verdict === 'good'
-            ? []
-            : [
-                lookAt('outlet', 'First a drain left open, or a relief valve that weeps'),
-                doTask('intake-inspect', 'Then the intake element: it costs little'),
-                ...(given.plate?.drive === 'direct' ? [] : [doTask('belt-check', 'A slipping belt')]),
-                doTask(
-                  valveTask(given.plate),
-                  isScrewPlate(given) ? 'Intake valve and airend' : 'Valves and ring',
-                ),
-              ],
-      });
-    },
+    judge: judgePumpUp,
   },
   {
     code: 'leak-down',
@@ -289,4 +204,111 @@ function named(outcome: Result<unknown> & { readonly ok: false }): Result<never>
 
 function needs(field: string, sentence: string): Result<never> {
   return { ok: false, problem: { code: 'missing', field, sentence } };
+}
+
+/** What the flow is compared with. */
+interface Comparison {
+  readonly flow: number;
+  readonly text: string;
+  readonly origin: 'plate' | 'baseline';
+}
+
+function judgePumpUp(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
+  const short = tooShort(given);
+  if (short) return short;
+  const measured = pumpUpFlow(runOf(given));
+  if (!measured.ok) return named(measured);
+  const { flowLpm, uncertaintyLpm } = measured.value;
+  const figure = { value: flowLpm, uncertainty: uncertaintyLpm };
+  const [plate, baseline] = [given.number('fadLpm'), given.baseline?.figure ?? undefined];
+  const delivers = `Delivers ${given.format(flowLpm, 'flow')}`;
+  const against: readonly Comparison[] = [
+    ...(plate === undefined ? [] : [{ flow: plate, text: 'the data plate', origin: 'plate' as const }]),
+    ...(baseline === undefined
+      ? []
+      : [{ flow: baseline, text: 'its baseline', origin: 'baseline' as const }]),
+  ];
+  if (against.length === 0) {
+    if (given.isBaseline) return judged('good', `${delivers}: this is the baseline.`, { figure });
+    return judged('good', `${delivers}. There is no comparison yet: make it the baseline.`, {
+      figure,
+      noComparison: true,
+    });
+  }
+  // The comparison that looks worse rules.
+  const worst = against.reduce((low, one) => (one.flow > low.flow ? one : low));
+  const share = flowLpm / worst.flow;
+  const isUnlikely = share < LIKELY.least || share > LIKELY.most;
+  if (isUnlikely && given.text('again') !== 'yes') {
+    return err(
+      'unlikely',
+      `That would be ${given.format(flowLpm, 'flow')}, ${percent(share)} of ${worst.text}. Look at volume and time again; if they are right, say so.`,
+      'again',
+    );
+  }
+  if (share > LIKELY.most) {
+    return judged(
+      'watch',
+      `${delivers}, ${percent(share)} of ${worst.text}: no pump gives so much. Volume, gauge or plate is wrong.`,
+      {
+        limit: limit(
+          worst.flow * LIKELY.most,
+          `at most ${percent(LIKELY.most)} of ${worst.text}`,
+          'practice',
+        ),
+        figure,
+        suggests: [doTask('gauge-test', 'The gauge, and the volume with its piping')],
+      },
+    );
+  }
+  return judgeDelivery(given, measured.value, against, worst);
+}
+
+/** Free air delivered against what it should be. */
+function judgeDelivery(
+  given: CheckSubject,
+  { flowLpm, uncertaintyLpm }: { readonly flowLpm: number; readonly uncertaintyLpm: number },
+  against: readonly Comparison[],
+  worst: Comparison,
+): ReturnType<CheckDefinition['judge']> {
+  const figure = { value: flowLpm, uncertainty: uncertaintyLpm };
+  const share = flowLpm / worst.flow;
+  const delivers = `Delivers ${given.format(flowLpm, 'flow')}`;
+  const verdict = verdictAbove(1 - share, SHORT);
+  const step = thresholdOf(verdict, SHORT)!;
+  const bound: JudgedLimit = limit(
+    worst.flow * (1 - step),
+    `${percent(1 - step)} of ${worst.text} (${given.format(worst.flow, 'flow')})`,
+    worst.origin,
+  );
+  const doubt = withinDoubt(
+    [SHORT.watch!, SHORT.act!].map((one) => worst.flow * (1 - one)),
+    flowLpm,
+    uncertaintyLpm,
+  );
+  return judged(verdict, `${delivers}, ${percent(share)} of ${worst.text}.${doubt}`, {
+    limit: bound,
+    figure,
+    figures: [
+      { name: 'Free air delivered', value: flowLpm, quantity: 'flow' },
+      { name: 'Gauge and watch', value: uncertaintyLpm, quantity: 'flow' },
+      ...against.map(({ flow, text }) => ({
+        name: `Of ${text}`,
+        value: (flowLpm / flow) * 100,
+        unit: '%',
+      })),
+    ],
+    suggests:
+      verdict === 'good'
+        ? []
+        : [
+            lookAt('outlet', 'First a drain left open, or a relief valve that weeps'),
+            doTask('intake-inspect', 'Then the intake element: it costs little'),
+            ...(given.plate?.drive === 'direct' ? [] : [doTask('belt-check', 'A slipping belt')]),
+            doTask(
+              valveTask(given.plate),
+              isScrewPlate(given) ? 'Intake valve and airend' : 'Valves and ring',
+            ),
+          ],
+  });
 }

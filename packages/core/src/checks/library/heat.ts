@@ -15,7 +15,7 @@ import {
   verdictAbove,
   worstOf,
   type Shown,
-} from '../judging.js';
+} from '../verdict-helpers.js';
 import { dischargeLimitsOf } from './discharge-limits.js';
 
 /** This near its trip a temperature is acted on, K (common practice). */
@@ -126,7 +126,11 @@ export const heatChecks: readonly CheckDefinition[] = [
           'watch',
           `${given.format(drop, 'pressure')} at load cannot be: a gauge that stands, the wrong ports, or an element that has burst.`,
           {
-            limit: limit(NO_DROP_BAR, `more than ${given.format(NO_DROP_BAR, 'pressure')} at load`, 'practice'),
+            limit: limit(
+              NO_DROP_BAR,
+              `more than ${given.format(NO_DROP_BAR, 'pressure')} at load`,
+              'practice',
+            ),
             figure,
             suggests: [
               doTask('gauge-test', 'Check the gauge and its ports, then measure again at load'),

@@ -1,7 +1,16 @@
 import { isBreathed, isOilLubricated, type DataPlate } from '../../machine/index.js';
 import type { CheckDefinition, Verdict } from '../check.js';
 import { choice, gauge } from '../fields.js';
-import { doTask, isHighPressure, isScrew, judged, limit, lookAt, worstOf, type Shown } from '../judging.js';
+import {
+  doTask,
+  isHighPressure,
+  isScrew,
+  judged,
+  limit,
+  lookAt,
+  worstOf,
+  type Shown,
+} from '../verdict-helpers.js';
 
 const station: CheckDefinition['station'] = (plate) => (isScrew(plate) ? 'oil' : 'crankcase');
 

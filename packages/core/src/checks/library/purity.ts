@@ -15,7 +15,7 @@ import {
   verdictAbove,
   worstOf,
   type Shown,
-} from '../judging.js';
+} from '../verdict-helpers.js';
 
 /** Limits of breathing air (EN 12021:2014; CGA G-7.1 Grades D and E; memory). */
 export const breathingAir = {

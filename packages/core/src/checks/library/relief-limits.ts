@@ -1,5 +1,5 @@
 import type { CheckSubject } from '../check.js';
-import { gaugeErrorBar } from '../judging.js';
+import { gaugeErrorBar } from '../verdict-helpers.js';
 
 /** Opened above its setting by the larger of these it is as it was made (ISO 4126, memory). */
 export const ABOVE_SET = { share: 0.03, bar: 0.1 } as const;

@@ -16,7 +16,7 @@ import {
   valveTask,
   worstOf,
   type Shown,
-} from '../judging.js';
+} from '../verdict-helpers.js';
 import { judgeOpened, LEAST_LIFT, leastReliefBar, type ReliefOpened } from './relief-limits.js';
 
 /** Share of full scale that a vented gauge may show. */
@@ -392,34 +392,7 @@ function judgeSettings(given: CheckSubject): ReturnType<CheckDefinition['judge']
   const add = (verdict: Verdict, reason: string, bound: JudgedLimit = rule) => {
     shown.push({ verdict, reason, limit: bound, suggests: byTheBook });
   };
-  // What the relief stands above and below keeps people safe.
-  const weakest = given.number('weakestBar');
-  if (relief > maximum)
-    add(
-      'stop',
-      `Relief at ${format(relief)} lies above the maximum allowed, ${format(maximum)}: do not run it so.`,
-    );
-  if (weakest !== undefined && relief > weakest)
-    add(
-      'stop',
-      `Relief at ${format(relief)} lies above the weakest part connected, ${format(weakest)}: do not run it so.`,
-    );
-  const highest = Math.max(cutIn ?? 0, working, byRelief ? 0 : (stop ?? 0));
-  if (highest >= relief)
-    add(
-      'stop',
-      `Relief at ${format(relief)} must lie above ${stop === highest && !byRelief ? 'the stop' : 'what it works at'}, ${format(highest)}: do not run it so.`,
-    );
-  const [flow, feeding] = [given.number('reliefFlowLpm'), given.number('allFadLpm')];
-  if (flow !== undefined && feeding !== undefined && flow < feeding) {
-    add(
-      'stop',
-      `The relief lets off ${given.format(flow, 'flow')}, the compressors on the vessel deliver ${given.format(feeding, 'flow')}: it cannot hold the pressure. Do not run it so.`,
-      limit(null, 'flow of the relief ≥ all free air that can feed the vessel', 'practice'),
-    );
-  }
-  if (given.text('lowerSide') === 'missing')
-    add('stop', 'The lower side of the panel has no relief valve of its own: that side is out of service.');
+  addRelief(given, { working, relief, maximum, cutIn, stop: byRelief ? undefined : stop }, add);
   // The lower half costs wear, not safety.
   if (!byRelief && stop !== undefined) {
     if (working > stop)
@@ -444,6 +417,53 @@ function judgeSettings(given: CheckSubject): ReturnType<CheckDefinition['judge']
       `Stopped by hand at ${format(stop)}: stop 10 % under the maximum, at ${format(BY_HAND * maximum)}.`,
     );
   return worstOf(shown);
+}
+
+interface Settings {
+  readonly working: number;
+  readonly relief: number;
+  readonly maximum: number;
+  readonly cutIn: number | undefined;
+  /** Left out where the relief valve is what stops the rise. */
+  readonly stop: number | undefined;
+}
+
+type AddShown = (verdict: Verdict, reason: string, bound?: JudgedLimit) => void;
+
+/** What the relief stands above and below keeps people safe. */
+function addRelief(
+  given: CheckSubject,
+  { working, relief, maximum, cutIn, stop }: Settings,
+  add: AddShown,
+): void {
+  const format = (bar: number) => given.format(bar, 'pressure');
+  const weakest = given.number('weakestBar');
+  if (relief > maximum)
+    add(
+      'stop',
+      `Relief at ${format(relief)} lies above the maximum allowed, ${format(maximum)}: do not run it so.`,
+    );
+  if (weakest !== undefined && relief > weakest)
+    add(
+      'stop',
+      `Relief at ${format(relief)} lies above the weakest part connected, ${format(weakest)}: do not run it so.`,
+    );
+  const highest = Math.max(cutIn ?? 0, working, stop ?? 0);
+  if (highest >= relief)
+    add(
+      'stop',
+      `Relief at ${format(relief)} must lie above ${stop === highest ? 'the stop' : 'what it works at'}, ${format(highest)}: do not run it so.`,
+    );
+  const [flow, feeding] = [given.number('reliefFlowLpm'), given.number('allFadLpm')];
+  if (flow !== undefined && feeding !== undefined && flow < feeding) {
+    add(
+      'stop',
+      `The relief lets off ${given.format(flow, 'flow')}, the compressors on the vessel deliver ${given.format(feeding, 'flow')}: it cannot hold the pressure. Do not run it so.`,
+      limit(null, 'flow of the relief ≥ all free air that can feed the vessel', 'practice'),
+    );
+  }
+  if (given.text('lowerSide') === 'missing')
+    add('stop', 'The lower side of the panel has no relief valve of its own: that side is out of service.');
 }
 
 function addDistance(
@@ -549,7 +569,8 @@ function judgeShutdowns(given: CheckSubject): ReturnType<CheckDefinition['judge'
   const rule = limit(null, 'every shutdown trips', 'practice');
   const all = Object.keys(shutdownNames) as Shutdown[];
   const found = (answer: string) => all.filter((code) => given.text(code) === answer);
-  const format = (codes: readonly Shutdown[]) => capital(codes.map((code) => shutdownNames[code]).join(' and '));
+  const format = (codes: readonly Shutdown[]) =>
+    capital(codes.map((code) => shutdownNames[code]).join(' and '));
   const repair = doTask('shutdown-test', 'Repair it, then test it again');
   const shown: Shown[] = [];
   const add = (verdict: Verdict, codes: readonly Shutdown[], text: string) => {

@@ -20,7 +20,7 @@ import {
   lower,
   percent,
   verdictAbove,
-} from '../judging.js';
+} from '../verdict-helpers.js';
 
 /** A fault this likely is acted on, or watched (common practice). */
 const SURE = { watch: 0.3, act: 0.6 } as const;

@@ -4,9 +4,23 @@ import { cool, drive, warmOil, withOwn, workingBar } from './shared.js';
 
 const [TOWER_L, TOWER_DRAIN_MM] = [2, 2];
 
+/** Points of whatever opens the air of this machine. */
+const ALL = ['lock-out', 'bank', 'panel', 'tower', 'stages', 'second-look'];
+
+const openings: IsolationList['openings'] = {
+  outside: { name: 'Nothing under pressure', needs: ['lock-out'] },
+  belt: { name: 'Belt off, turned by hand', needs: ['lock-out', 'stages'] },
+  oil: { name: 'Oil', needs: ['lock-out', 'stages', 'warm-oil'] },
+  tower: { name: 'Tower: cartridge, seals, relief and holding valve', needs: ALL },
+  stages: { name: 'Valves, coolers, separators, stage gauges', needs: [...ALL, 'cool'] },
+  panel: {
+    name: 'Fill hose, panel, check valve after the tower',
+    needs: ['lock-out', 'bank', 'panel', 'tower', 'second-look'],
+  },
+};
+
 /** A high-pressure set with tower, panel and bank. */
 export function highPressureList(plate: DataPlate): IsolationList {
-  const all = ['lock-out', 'bank', 'panel', 'tower', 'stages', 'second-look'];
   return {
     points: [
       drive(plate),
@@ -72,17 +86,7 @@ export function highPressureList(plate: DataPlate): IsolationList {
       cool,
       warmOil,
     ],
-    openings: {
-      outside: { name: 'Nothing under pressure', needs: ['lock-out'] },
-      belt: { name: 'Belt off, turned by hand', needs: ['lock-out', 'stages'] },
-      oil: { name: 'Oil', needs: ['lock-out', 'stages', 'warm-oil'] },
-      tower: { name: 'Tower: cartridge, seals, relief and holding valve', needs: all },
-      stages: { name: 'Valves, coolers, separators, stage gauges', needs: [...all, 'cool'] },
-      panel: {
-        name: 'Fill hose, panel, check valve after the tower',
-        needs: ['lock-out', 'bank', 'panel', 'tower', 'second-look'],
-      },
-    },
-    everything: [...all, 'cool'],
+    openings,
+    everything: [...ALL, 'cool'],
   };
 }

@@ -28,9 +28,27 @@ const secondLook: IsolationPoint = {
   waitMinutes: 5,
 };
 
+/** Points of whatever opens the air of this machine. */
+const BIG = ['lock-out', 'outlet', 'vessel', 'outlet-side', 'second-look'];
+
+const openings: IsolationList['openings'] = {
+  outside: { name: 'Nothing under pressure', needs: ['lock-out'] },
+  belt: { name: 'Belt or coupling', needs: ['lock-out', 'vessel'] },
+  oil: {
+    name: 'Oil: top-up, sample from a plug, change, filter',
+    needs: ['lock-out', 'outlet', 'vessel', 'second-look', 'warm-oil'],
+  },
+  separator: {
+    name: 'Separator, valves, thermostat, relief valve',
+    needs: [...BIG, 'warm-oil'],
+    hasLid: true,
+  },
+  receiver: { name: 'Receiver', needs: ['receiver-valves', 'receiver', 'second-look'], hasLid: true },
+  dryer: { name: 'Dryer', needs: ['dryer-off', 'dryer', 'second-look'] },
+};
+
 /** A stationary screw with its vessel; receiver and dryer are isolated only where they are opened themselves. */
 export function screwList(plate: DataPlate): IsolationList {
-  const big = ['lock-out', 'outlet', 'vessel', 'outlet-side', 'second-look'];
   return {
     points: [
       drive(plate),
@@ -93,22 +111,8 @@ export function screwList(plate: DataPlate): IsolationList {
         after: ['dryer-off'],
       },
     ],
-    openings: {
-      outside: { name: 'Nothing under pressure', needs: ['lock-out'] },
-      belt: { name: 'Belt or coupling', needs: ['lock-out', 'vessel'] },
-      oil: {
-        name: 'Oil: top-up, sample from a plug, change, filter',
-        needs: ['lock-out', 'outlet', 'vessel', 'second-look', 'warm-oil'],
-      },
-      separator: {
-        name: 'Separator, valves, thermostat, relief valve',
-        needs: [...big, 'warm-oil'],
-        hasLid: true,
-      },
-      receiver: { name: 'Receiver', needs: ['receiver-valves', 'receiver', 'second-look'], hasLid: true },
-      dryer: { name: 'Dryer', needs: ['dryer-off', 'dryer', 'second-look'] },
-    },
-    everything: [...big, 'warm-oil'],
+    openings,
+    everything: [...BIG, 'warm-oil'],
   };
 }
 

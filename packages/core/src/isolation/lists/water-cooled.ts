@@ -2,9 +2,21 @@ import type { DataPlate } from '../../machine/index.js';
 import type { IsolationList } from '../point.js';
 import { cool, drive, receiverSpace, warmOil, withOwn } from './shared.js';
 
+/** Points of whatever opens the air of this machine. */
+const AIR = ['lock-out', 'delivery', 'air-side', 'second-look'];
+
+const openings: IsolationList['openings'] = {
+  outside: { name: 'Outside the air path', needs: ['lock-out'] },
+  oil: { name: 'Oil, fine oil filter', needs: ['lock-out', 'delivery', 'air-side', 'warm-oil'] },
+  belt: { name: 'Drive, turned by hand', needs: ['lock-out', 'delivery', 'air-side'] },
+  valves: { name: 'Valves, separators, unloader', needs: [...AIR, 'cool'] },
+  stages: { name: 'Head, piston, coolers', needs: [...AIR, 'cool', 'water'], hasLid: true },
+  crankcase: { name: 'Crankcase', needs: [...AIR, 'cool'], hasLid: true },
+  receiver: { name: 'Receiver', needs: ['receiver-valves', 'receiver', 'second-look'], hasLid: true },
+};
+
 /** A water-cooled two-stage set on shared receivers, which stay under pressure. */
 export function waterCooledList(plate: DataPlate): IsolationList {
-  const air = ['lock-out', 'delivery', 'air-side', 'second-look'];
   return {
     points: [
       drive(plate),
@@ -75,15 +87,7 @@ export function waterCooledList(plate: DataPlate): IsolationList {
         ...withOwn('Receiver', plate.moreVessels),
       },
     ],
-    openings: {
-      outside: { name: 'Outside the air path', needs: ['lock-out'] },
-      oil: { name: 'Oil, fine oil filter', needs: ['lock-out', 'delivery', 'air-side', 'warm-oil'] },
-      belt: { name: 'Drive, turned by hand', needs: ['lock-out', 'delivery', 'air-side'] },
-      valves: { name: 'Valves, separators, unloader', needs: [...air, 'cool'] },
-      stages: { name: 'Head, piston, coolers', needs: [...air, 'cool', 'water'], hasLid: true },
-      crankcase: { name: 'Crankcase', needs: [...air, 'cool'], hasLid: true },
-      receiver: { name: 'Receiver', needs: ['receiver-valves', 'receiver', 'second-look'], hasLid: true },
-    },
-    everything: [...air, 'cool', 'water'],
+    openings,
+    everything: [...AIR, 'cool', 'water'],
   };
 }

@@ -1,12 +1,12 @@
 import { stationCodes, type DataPlate, type Family } from '../../machine/index.js';
-import { chosenOf } from '../schools.js';
+import { chosenOf } from '../practices.js';
 import type { ServicePlan, ServiceTask } from '../service-plan.js';
 import { commonTasks } from './common.js';
 import type { Circumstances, DefaultTask } from './default-task.js';
 import { highPressureTasks } from './high-pressure.js';
 import { oilFreeTasks } from './oil-free.js';
 import { pistonTasks } from './piston.js';
-import { defaultPractices } from './schools.js';
+import { defaultPractices } from './practices.js';
 import { screwTasks } from './screw.js';
 
 const tasksByFamily: Record<Family, readonly DefaultTask[]> = {
@@ -51,7 +51,12 @@ export function tasksOfPractice(plate: DataPlate, practice: string): readonly st
  * A plan with another way chosen in one school: what the school decides about is taken anew from the defaults,
  * everything else stays as it is edited.
  */
-export function withPractice(plan: ServicePlan, plate: DataPlate, practice: string, option: string): ServicePlan {
+export function withPractice(
+  plan: ServicePlan,
+  plate: DataPlate,
+  practice: string,
+  option: string,
+): ServicePlan {
   const choices = { ...plan.choices, [practice]: option };
   const anew = defaultPlan(plate, choices);
   const decided = new Set(tasksOfPractice(plate, practice));

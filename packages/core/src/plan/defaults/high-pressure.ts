@@ -24,7 +24,9 @@ const opensTheBlock =
   'High pressure maims. Locked out, bank valves closed, all drains open and left open, every gauge seen to fall, cooler than 50 °C by instrument.';
 
 const withTheOil = (given: Circumstances): readonly Trigger[] => [
-  ...(given.option('oil-interval') === 'yearly' ? [] : [hours(isLarge(given) ? 1000 : 100, firstAt(given, 25))]),
+  ...(given.option('oil-interval') === 'yearly'
+    ? []
+    : [hours(isLarge(given) ? 1000 : 100, firstAt(given, 25))]),
   months(12),
 ];
 
@@ -39,7 +41,11 @@ const HOLDING_BAR = 150;
 const bySeason: SeasonTrigger = { kind: 'season', warm: 20, cold: 30 };
 
 /** Life of the cartridge from the water that reaches it; by season where the plate lacks the figures. */
-function computedLife({ moistureCapacityG, fadLpm, maintainingValveBar }: DataPlate): SeasonTrigger | WaterTrigger {
+function computedLife({
+  moistureCapacityG,
+  fadLpm,
+  maintainingValveBar,
+}: DataPlate): SeasonTrigger | WaterTrigger {
   if (moistureCapacityG === undefined || fadLpm === undefined) return bySeason;
   return {
     kind: 'water',

@@ -1,6 +1,6 @@
 import { comesBefore, RANK, withoutPoint } from '../judged.js';
 import { earlier, later } from '../moments.js';
-import { formatHours, formatCalendarInterval } from '../say-figures.js';
+import { formatHours, formatCalendarInterval } from '../format-figures.js';
 import type { CalendarTrigger, HoursTrigger } from './intervals.js';
 import type { ConditionTrigger } from './measured.js';
 import { triggerKind } from './trigger-kind.js';

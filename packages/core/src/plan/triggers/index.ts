@@ -1,6 +1,6 @@
 import type { StartingPoint } from '../due-point.js';
 import type { AnyTrigger, JudgedTrigger, Moment, TaskTerms } from '../judged.js';
-import { formatStored, type FormatQuantity } from '../say-figures.js';
+import { formatStored, type FormatQuantity } from '../format-figures.js';
 import { combinedTriggers } from './combined.js';
 import { intervalTriggers } from './intervals.js';
 import { measuredTriggers } from './measured.js';

@@ -2,7 +2,7 @@ import type { CalendarInterval } from '../../basics/index.js';
 import { formatFigure } from '../../quantities/index.js';
 import { calendarDuePoint, hoursDuePoint, milestoneDuePoint } from '../due-point.js';
 import { judgeDayPoint, judgeHoursPoint, withoutPoint } from '../judged.js';
-import { formatHours, formatCalendarInterval } from '../say-figures.js';
+import { formatHours, formatCalendarInterval } from '../format-figures.js';
 import { roundHours, scaleStep, triggerKind, triggerLimits } from './trigger-kind.js';
 
 const [leastHours, mostHours] = triggerLimits.hours;

@@ -2,7 +2,7 @@ import { checkByCode, checksFor, type CheckDefinition } from '../../checks/index
 import type { DataPlate } from '../../machine/index.js';
 import { conditionFound, NEARING_SHARE } from '../condition.js';
 import { judgeHoursPoint, withoutPoint } from '../judged.js';
-import { formatLimit } from '../say-figures.js';
+import { formatLimit } from '../format-figures.js';
 import type { CalendarTrigger, HoursTrigger } from './intervals.js';
 import { triggerKind } from './trigger-kind.js';
 import type { SeasonTrigger, WaterTrigger } from './wear.js';

@@ -2,7 +2,7 @@ import type { CalendarInterval } from '../../basics/index.js';
 import type { DataPlate } from '../../machine/index.js';
 import type { StartingPoint } from '../due-point.js';
 import type { AnyTrigger, JudgedTrigger, Moment, TaskTerms } from '../judged.js';
-import type { FormatQuantity } from '../say-figures.js';
+import type { FormatQuantity } from '../format-figures.js';
 
 /** Bounds that stand beside what they bound: forms, contract and plan file go by them. */
 export const triggerLimits = {

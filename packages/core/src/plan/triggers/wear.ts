@@ -7,7 +7,7 @@ import {
   type Moment,
   type TaskTerms,
 } from '../judged.js';
-import { formatHours } from '../say-figures.js';
+import { formatHours } from '../format-figures.js';
 import { cartridgeHoursAt, USUAL_WARM_MONTHS, wornPoint, type SeasonLives } from '../season-wear.js';
 import { roundHours, triggerKind, triggerLimits, type TriggerField } from './trigger-kind.js';
 

@@ -101,9 +101,7 @@ const tight = stepKind<LeakCheckBody>({
   kind: 'tight',
   fields: { tight: 'flag', text: 'text?' },
   text: (body) =>
-    body.tight
-      ? 'Joints tight under pressure'
-      : `It leaks${body.text === undefined ? '' : `: ${body.text}`}`,
+    body.tight ? 'Joints tight under pressure' : `It leaks${body.text === undefined ? '' : `: ${body.text}`}`,
 });
 
 export const isolatingSteps = [isolate, restart, tight] as const;

@@ -1,0 +1,247 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { describeDay, describeDayAt, formatMoment } from '@entretien/core/basics';
+import { checkByCode, describeVerdict } from '@entretien/core/checks';
+import type { StopView } from '@entretien/contracts';
+import { stopText } from '@entretien/core/stop';
+import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
+import { fromMeter, meterScaleAt, formatHoursSeen, type MeterScale } from '@entretien/core/hours';
+import { clockHours, hourClockOf, type Standing, type TaskStanding } from '@entretien/core/plan';
+import {
+  NOT_CONFIRMED,
+  describeOpen,
+  summaryOf,
+  type MeasurePhase,
+  type CompressorProgress,
+  type VisitTask,
+} from '@entretien/core/visit';
+import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
+import type { Settings } from '../config.js';
+import { PeopleService } from '../people/people.js';
+import { Database } from '../persistence/database.js';
+import { PartEntity } from '../persistence/entities/part.entity.js';
+import { PhotoEntity, type VisitEntity } from '../persistence/entities/visit.entity.js';
+import { SitesService } from '../sites/sites.service.js';
+import { StandingsService, type JudgedCompressor } from '../standings/standings.service.js';
+import { StopsService } from '../stops/stops.service.js';
+import { PhotosService } from '../visits/photos.service.js';
+import { VisitRepository } from '../visits/visit-repository.js';
+import { drawReport, type ReportContent, type ReportedCompressor } from './visit-report.js';
+import { drawRedTag, drawTag, type RedTagContent, type TagContent } from './service-tag.js';
+
+const PHASES: Readonly<Record<MeasurePhase, string>> = { before: 'before', work: 'at work', proof: 'after' };
+const PROOFS: Readonly<Record<VisitTask['verification'], string>> = {
+  'none-needed': '',
+  missing: 'not proved yet',
+  failed: 'proof failed',
+  passed: 'proved',
+  closed: 'closed without proof',
+};
+
+/** Brings together what stands on the papers that leave the application. */
+@Injectable()
+export class DocumentsService {
+  constructor(
+    private readonly database: Database,
+    private readonly register: CompressorRegister,
+    private readonly sites: SitesService,
+    private readonly people: PeopleService,
+    private readonly standings: StandingsService,
+    private readonly book: VisitRepository,
+    private readonly photos: PhotosService,
+    private readonly stops: StopsService,
+    @Inject(CLOCK) private readonly clock: Clock,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  /** @param origin where the page is, as the asker sees it; a fixed public address goes before it */
+  tag(compressorId: string, origin: string): Promise<Buffer> {
+    const unit = this.register.require(compressorId);
+    const now = this.clock();
+    const judged = this.standings.judge(unit, now);
+    const { plate, history, standing } = judged;
+    const base = (this.settings.publicUrl ?? origin).replace(/\/+$/, '');
+    const stops = this.stops.views(unit.id);
+    if (stops.length > 0)
+      return drawRedTag(this.redTagOf(plate, stops, `${base}/units/${unit.id}`, history.timeZone));
+    const last = [...history.services].sort((a, b) => a.doneAt - b.doneAt).at(-1);
+    const lastTask = standing.tasks.filter((task) => task.lastDoneAt === last?.doneAt);
+    const content: TagContent = {
+      tag: plate.tag,
+      description: describeMachine(plate),
+      site: this.sites.find(plate.siteId)?.name ?? '',
+      doneOn: last ? describeDayAt(last.doneAt, history.timeZone) : null,
+      doneHours: doneHoursOf(judged),
+      doneBy: last ? this.doneBy(unit.id, last.doneAt) : null,
+      work: lastTask.length > 0 ? lastTask.map(({ name }) => name).join(', ') : null,
+      next: nextOf(standing),
+      address: `${base}/units/${unit.id}`,
+      printedAt: new Date(now),
+    };
+    return drawTag(content);
+  }
+
+  private redTagOf(
+    plate: DataPlate,
+    stops: readonly StopView[],
+    address: string,
+    timeZone: string,
+  ): RedTagContent {
+    return {
+      tag: plate.tag,
+      description: describeMachine(plate),
+      site: this.sites.find(plate.siteId)?.name ?? '',
+      stops: stops.map((stop) => ({
+        what: stopText(stop),
+        why: stop.why,
+        since: `Since ${formatMoment(Date.parse(stop.since), timeZone)}, ${stop.byName}`,
+        toShow: stop.toShow,
+        informed: stop.informed,
+      })),
+      address,
+      printedAt: new Date(this.clock()),
+    };
+  }
+
+  report(visitId: string): Promise<Buffer> {
+    return drawReport(this.reportOf(this.book.require(visitId)));
+  }
+
+  reportOf(visit: VisitEntity): ReportContent {
+    const site = this.sites.require(visit.siteId);
+    return {
+      site: site.name,
+      day: describeDay(visit.plannedOn),
+      by: this.nameOf(visit.by),
+      units: this.book
+        .compressorsOf(visit)
+        .map((unit) => this.reportedCompressor(visit, unit, site.timeZone)),
+      printedAt: new Date(this.clock()),
+    };
+  }
+
+  private reportedCompressor(visit: VisitEntity, compressorId: string, timeZone: string): ReportedCompressor {
+    const unit = this.book.compressorOf(visit, compressorId);
+    const judged = this.standings.judge(this.register.require(compressorId), this.clock());
+    const progress = this.book.progressOf(visit, compressorId);
+    const nameOf = (code: string) => unit.plan.find((task) => task.code === code)?.name ?? code;
+    const lines = summaryOf(unit, progress);
+    const { signed, left } = progress;
+    const open = signed || left ? null : describeOpen(progress.obstacles);
+    return {
+      tag: unit.plate.tag,
+      description: describeMachine(unit.plate),
+      hours: this.reportedHours(judged, progress),
+      state: signed
+        ? 'Signed for'
+        : left
+          ? `Left for another day: ${left.reason}`
+          : (open ?? 'Not signed for yet'),
+      summary: lines.filter(({ about }) => about !== 'warning').map(({ sentence }) => sentence),
+      warnings: lines.filter(({ about }) => about === 'warning').map(({ sentence }) => sentence),
+      tasks: progress.tasks.map(({ code, outcome, verification, reason, marks }) => ({
+        name: nameOf(code),
+        outcome:
+          outcome === 'not-done' || outcome === 'looked'
+            ? `${outcome === 'looked' ? 'looked at' : 'not done'}: ${reason ?? ''}`
+            : outcome,
+        verification: [PROOFS[verification], marks.includes(NOT_CONFIRMED) ? 'isolation not confirmed' : '']
+          .filter((word) => word !== '')
+          .join(', '),
+      })),
+      checks: progress.measured.map(({ phase, check, verdict, noComparison, reason }) => ({
+        when: PHASES[phase],
+        name: checkByCode(check)?.name ?? check,
+        verdict: verdict === undefined ? '' : describeVerdict({ verdict, noComparison }),
+        reason: reason ?? '',
+      })),
+      parts: progress.parts.map(({ name, count, part }) => ({
+        name,
+        count: `${count} ×`,
+        cost: this.costOf(part, count),
+      })),
+      repairs: progress.faults.map(({ found }) => found),
+      notes: progress.notes.map(({ text }) => text),
+      photos: progress.photos.flatMap(({ photo, caption, station }) => {
+        const row = this.database.find(PhotoEntity, photo);
+        if (!row) return [];
+        const { widthPx, heightPx } = row;
+        const text = caption ?? (station === undefined ? '' : stationName(unit.plate, station));
+        return [{ picture: this.photos.picture(row), widthPx, heightPx, caption: text }];
+      }),
+      next: nextOf(judged.standing),
+      signed: signed && {
+        name: signed.name,
+        on: formatMoment(signed.at, timeZone),
+        strokes: signed.strokes ?? null,
+      },
+    };
+  }
+
+  /** The figure that was read; what was not read says that it is an estimate. The total beside it after a change. */
+  private reportedHours(
+    { standing, history }: JudgedCompressor,
+    { hours, signed }: Pick<CompressorProgress, 'hours' | 'signed'>,
+  ): string | null {
+    const at = signed?.at ?? standing.at;
+    const clock = hourClockOf(history, standing.at);
+    const scale = meterScaleAt(history.meterChanges, clock.runHours.counts, at);
+    if (hours !== null) return formatHoursSeen(scale, fromMeter(scale, Math.round(hours)), 'full');
+    const known = clockHours(clock, at);
+    return known && `about ${formatHoursSeen(scale, Math.round(known.hours), 'full')} (estimated)`;
+  }
+
+  /** What the parts cost by the catalogue; empty where it names no price. */
+  private costOf(part: string | undefined, count: number): string {
+    const cents = part === undefined ? null : (this.database.find(PartEntity, part)?.priceCents ?? null);
+    return cents === null ? '' : `${((cents * count) / 100).toFixed(2)} EUR`;
+  }
+
+  private doneBy(compressorId: string, doneAt: number): string | null {
+    const [row] = this.database.all<{ by: string }>(
+      'SELECT "by" FROM "service" WHERE "compressor_id" = ? AND "done_at" = ? ORDER BY "recorded_at" DESC LIMIT 1',
+      compressorId,
+      doneAt,
+    );
+    return row ? this.nameOf(row.by) : null;
+  }
+
+  private nameOf(person: string): string {
+    return this.people.list().find(({ id }) => id === person)?.name ?? 'Technician';
+  }
+}
+
+/** The hours at the last service, on the meter fitted now; as an estimate where the meter was not read. */
+function doneHoursOf({ standing, history }: JudgedCompressor): string | null {
+  const last = history.services.at(-1);
+  if (!last) return null;
+  const known = clockHours(hourClockOf(history, standing.at), last.doneAt);
+  if (!known) return null;
+  const text = formatHoursSeen(standing.meter, Math.round(known.hours), 'full');
+  return known.basis === 'read' ? text : `about ${text} (estimated)`;
+}
+
+/** The tasks that come next, by the day they likely fall due; a point in hours beside it. */
+function nextOf({ tasks, meter }: Standing): { name: string; due: string }[] {
+  return tasks
+    .filter(
+      ({ coveredBy, dueOn, dueAtHours }) => coveredBy === null && (dueOn !== null || dueAtHours !== null),
+    )
+    .sort((a, b) => (a.likelyAt ?? Infinity) - (b.likelyAt ?? Infinity))
+    .slice(0, 6)
+    .map((task) => ({ name: task.name, due: dueText(task, meter) }));
+}
+
+/** By hours and by date, as far as each is known; what is late or was put off says so first. */
+function dueText({ dueOn, dueAtHours, likelyOn, state, deferral }: TaskStanding, meter: MeterScale): string {
+  const either = (hours: number | null, day: string | null, before: string) =>
+    [
+      hours === null ? null : `at ${formatHoursSeen(meter, Math.round(hours))}`,
+      day === null ? null : `${before}${describeDay(day)}`,
+    ]
+      .filter((part) => part !== null)
+      .join(' or ');
+  if (deferral) return `put off to ${either(deferral.untilHours, deferral.untilOn, '')}`;
+  if (state === 'overdue') return `late: due ${either(dueAtHours, dueOn ?? likelyOn, '')}`;
+  return dueOn === null ? either(dueAtHours, likelyOn, 'likely ') : either(dueAtHours, dueOn, 'by ');
+}

@@ -1,0 +1,110 @@
+import { isMeterChanged, formatHoursSeen } from '@entretien/core/hours';
+import { Box, Stack, Typography } from '@mui/material';
+import type { CompressorView, SiteView, StandingView } from '@entretien/contracts';
+import { describeMachine } from '@entretien/core/machine';
+import { formatFigure, formatQuantity, unitByCode, type QuantityKind } from '@entretien/core/quantities';
+import { usePreferences } from '../../data/preferences.js';
+import { Figure } from '../../components/Figure.js';
+import { formatAgo, formatDate } from '../../components/describe-due.js';
+
+interface HeadProps {
+  readonly unit: CompressorView;
+  readonly site: SiteView | undefined;
+  readonly standing: StandingView;
+  readonly timeZone: string;
+  readonly children: React.ReactNode;
+}
+
+/** The machine in a line: what it is, how it runs, when it was last read; and what can be done. */
+export function CompressorHead({ unit, site, standing, timeZone, children }: HeadProps) {
+  return (
+    <Stack
+      direction={{ xs: 'column', sm: 'row' }}
+      sx={{ justifyContent: 'space-between', alignItems: { sm: 'start' }, gap: 1.5, mb: 1 }}
+    >
+      <Box sx={{ minWidth: 0 }}>
+        <Typography variant="h1">
+          {unit.tag}{' '}
+          <Box component="span" sx={{ fontWeight: 450, color: 'text.secondary' }}>
+            {site?.name}
+          </Box>
+        </Typography>
+        <Stack
+          direction="row"
+          component="ul"
+          sx={{
+            flexWrap: 'wrap',
+            columnGap: 2.5,
+            rowGap: 0.25,
+            listStyle: 'none',
+            p: 0,
+            m: 0,
+            mt: 0.5,
+            typography: 'body2',
+            color: 'text.secondary',
+          }}
+        >
+          {[unit.name, describeMachine(unit)].filter(Boolean).map((text) => (
+            <Box component="li" key={text}>
+              {text}
+            </Box>
+          ))}
+          <Measured kind="pressure" value={unit.workingPressureBar} />
+          <Measured kind="flow" value={unit.fadLpm} />
+          {standing.runHours !== null && isMeterChanged(standing.meter) && (
+            <Box component="li">{formatHoursSeen(standing.meter, Math.round(standing.runHours), 'full')}</Box>
+          )}
+          <Box component="li">{describeUse(standing)}</Box>
+          <Box component="li">
+            {standing.lastReadingAt === null
+              ? unit.hasHourMeter === false
+                ? 'no hour meter'
+                : 'never read'
+              : `read ${formatAgo(Date.parse(standing.lastReadingAt), Date.parse(standing.at), timeZone)}`}
+          </Box>
+          {unit.retiredOn !== undefined && (
+            <Box component="li" sx={{ color: 'notebook.oxide' }}>
+              retired {formatDate(unit.retiredOn, Date.parse(standing.at), timeZone)}
+            </Box>
+          )}
+        </Stack>
+      </Box>
+      <Stack
+        direction="row"
+        spacing={1}
+        sx={{
+          flex: 'none',
+          '& .MuiButton-root': {
+            flex: { xs: 'auto', sm: 'none' },
+            px: { xs: 1, sm: 2 },
+            whiteSpace: 'nowrap',
+          },
+        }}
+      >
+        {children}
+      </Stack>
+    </Stack>
+  );
+}
+
+function describeUse({ hoursPerDay, runHoursBasis }: StandingView): React.ReactNode {
+  if (hoursPerDay === null) return 'use not known yet';
+  if (hoursPerDay < 0.05) return 'standing still';
+  return (
+    <>
+      <Figure value={formatFigure(hoursPerDay, { maxDecimals: 1 })} unit="h" /> a day
+      {runHoursBasis === 'declared' ? ', declared' : ''}
+    </>
+  );
+}
+
+function Measured({ kind, value }: { readonly kind: QuantityKind; readonly value: number | undefined }) {
+  const chosen = usePreferences((preferences) => preferences.units[kind]);
+  if (value === undefined) return null;
+  const shown = formatQuantity(value, kind, unitByCode(kind, chosen));
+  return (
+    <li>
+      <Figure value={shown.figure} unit={shown.unit} />
+    </li>
+  );
+}

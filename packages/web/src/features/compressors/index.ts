@@ -1,0 +1,2 @@
+export { CompressorsPage } from './CompressorsPage.js';
+export { AddCompressor } from './AddCompressor.js';

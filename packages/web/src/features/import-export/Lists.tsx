@@ -1,0 +1,150 @@
+import { Alert, Box, Button, Stack, Typography } from '@mui/material';
+import type { ImportResultView, SiteView } from '@entretien/contracts';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { postList, sentenceOf } from '../../data/api.js';
+import { refresh, useSites } from '../../data/queries.js';
+import { LoadingSkeleton } from '../../components/States.js';
+import { ImportOptionsForm } from './ImportOptionsForm.js';
+import { ImportRows } from './ImportRows.js';
+import {
+  guessOptions,
+  importQuery,
+  missingColumns,
+  openList,
+  type ChosenList,
+  type ImportOptions,
+} from './import-options.js';
+
+/** Readings in and out as lists. */
+export function Lists() {
+  return (
+    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1080, width: '100%' }}>
+      <Typography variant="h1">Lists of readings</Typography>
+      <Typography sx={{ color: 'text.secondary', mb: 2 }}>
+        From a spreadsheet or another book, and back. Comma-separated, the first row naming the columns.
+      </Typography>
+      <ImportList />
+      <Box component="section" sx={{ mt: 4, borderTop: '1px solid var(--mui-palette-divider)', pt: 2 }}>
+        <Typography variant="h2">Write a list</Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
+          Every reading that stands, of all units. Times are in UTC, figures with a decimal point.
+        </Typography>
+        <Button component="a" href="/api/readings/export" download variant="outlined" sx={{ minHeight: 44 }}>
+          Save all readings
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+/** The time zone that most sites lie in; that of this device while there are none. */
+function usualZone(sites: readonly SiteView[]): string {
+  const counts = new Map<string, number>();
+  for (const { timeZone } of sites) counts.set(timeZone, (counts.get(timeZone) ?? 0) + 1);
+  const [usual] = [...counts].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1));
+  return usual?.[0] ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
+
+interface Chosen {
+  readonly list: ChosenList;
+  readonly options: ImportOptions;
+}
+
+function ImportList() {
+  const input = useRef<HTMLInputElement>(null);
+  const client = useQueryClient();
+  const sites = useSites();
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [leaveOut, setLeaveOut] = useState<readonly number[]>([]);
+  const send = useMutation({
+    mutationFn: ({ mode, without }: { mode: 'preview' | 'commit'; without: readonly number[] }) =>
+      postList<ImportResultView>(
+        `/readings/import?${importQuery(mode, chosen!.options, chosen!.list.delimiter, without)}`,
+        chosen!.list.file,
+      ),
+    onSuccess: (result) => (result.mode === 'commit' ? refresh(client) : undefined),
+  });
+  const choose = async (file: File | undefined) => {
+    if (!file) return;
+    send.reset();
+    setLeaveOut([]);
+    const list = await openList(file).catch(() => null);
+    setProblem(list ? null : `“${file.name}” is no list: its first row must name at least two columns.`);
+    setChosen(list && { list, options: guessOptions(list, usualZone(sites.data ?? [])) });
+  };
+  const change = (options: ImportOptions) => {
+    send.reset();
+    setLeaveOut([]);
+    setChosen(chosen && { ...chosen, options });
+  };
+  // Until the sites are known, so is not the zone: a list read in another would be another list.
+  if (sites.isPending) return <LoadingSkeleton lines={4} />;
+  const missing = chosen ? missingColumns(chosen.options) : [];
+  const result = send.data;
+  return (
+    <Box component="section">
+      <Typography variant="h2">Read a list</Typography>
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 2, my: 1, flexWrap: 'wrap' }}>
+        <Button
+          variant={chosen ? 'outlined' : 'contained'}
+          onClick={() => input.current?.click()}
+          sx={{ minHeight: 44 }}
+        >
+          {chosen ? 'Choose another file' : 'Choose a file'}
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,.txt,text/csv,text/plain"
+          aria-label="List to read"
+          hidden
+          onChange={(event) => {
+            void choose(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+        {chosen && <Typography sx={{ fontWeight: 600 }}>{chosen.list.file.name}</Typography>}
+      </Stack>
+      {problem && (
+        <Alert severity="error" variant="outlined">
+          {problem}
+        </Alert>
+      )}
+      {chosen && <ImportOptionsForm list={chosen.list} options={chosen.options} onChange={change} />}
+      {chosen && !result && (
+        <Stack direction="row" sx={{ alignItems: 'center', gap: 2, mt: 1.5 }}>
+          <Button
+            variant="contained"
+            disabled={missing.length > 0 || send.isPending}
+            onClick={() => send.mutate({ mode: 'preview', without: [] })}
+            sx={{ minHeight: 44 }}
+          >
+            {send.isPending ? 'Reading …' : 'Look through it'}
+          </Button>
+          {missing.length > 0 && (
+            <Typography variant="body2" sx={{ color: 'notebook.oxide' }}>
+              Say which column holds {missing.join(', ')}.
+            </Typography>
+          )}
+        </Stack>
+      )}
+      {send.isError && (
+        <Alert severity="error" variant="outlined" sx={{ mt: 1.5 }}>
+          {sentenceOf(send.error)}
+        </Alert>
+      )}
+      {result && (
+        <ImportRows
+          result={result}
+          timeZone={chosen!.options.timeZone}
+          leaveOut={leaveOut}
+          onLeaveOut={setLeaveOut}
+          isSending={send.isPending}
+          onCommit={() => send.mutate({ mode: 'commit', without: leaveOut })}
+        />
+      )}
+    </Box>
+  );
+}

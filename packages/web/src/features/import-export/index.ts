@@ -1,0 +1,1 @@
+export { Lists } from './Lists.js';

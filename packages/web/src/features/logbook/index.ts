@@ -1,0 +1,2 @@
+export { HistoryPage } from './HistoryPage.js';
+export { FleetLogbook } from './FleetLogbook.js';

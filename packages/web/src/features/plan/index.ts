@@ -1,0 +1,2 @@
+export { PlanEditor } from './PlanEditor.js';
+export { PracticeOnly } from './PracticeOnly.js';

@@ -1,0 +1,478 @@
+import { Box, Button, ButtonBase, Link as MuiLink, Stack, TextField, Typography } from '@mui/material';
+import type { AddRepairEntry, CompressorView, RepairView } from '@entretien/contracts';
+import { checkByCode, checksFor } from '@entretien/core/checks';
+import { stationName } from '@entretien/core/machine';
+import { openingsOf } from '@entretien/core/isolation';
+import { checksThatProve, proceduresFor, formatTorque, type Procedure } from '@entretien/core/repairs';
+import { readNumber } from '@entretien/core/quantities';
+import { useQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { v7 as newId } from 'uuid';
+import { currentInstantText } from '../../data/clock.js';
+import { getJson, sentenceOf } from '../../data/api.js';
+import { useMeasurements, usePost, useSites, useCompressor } from '../../data/queries.js';
+import { Caution } from '../../components/Caution.js';
+import { stayingTexts, type CheckTexts } from '../../components/checks/check-entries.js';
+import { JudgedFields } from '../../components/checks/JudgedFields.js';
+import { useJudged } from '../../components/checks/use-judged.js';
+import { usePreferences } from '../../data/preferences.js';
+import { formatDate } from '../../components/describe-due.js';
+import { ErrorState, LoadingSkeleton } from '../../components/States.js';
+import { SESSION } from '../../data/session.js';
+import { StopBanner } from '../../components/stop/StopBanner.js';
+import { RepairIsolation } from './RepairIsolation.js';
+import { Tick } from '../../components/Tick.js';
+import { useNow } from '../../components/use-now.js';
+import { VerdictMark } from '../../components/VerdictMark.js';
+import { toLocalText } from '../../components/WhenField.js';
+
+const stateText: Readonly<Record<RepairView['state'], string>> = {
+  found: 'found',
+  'worked-on': 'not proved yet',
+  'proof-failed': 'proof failed',
+  proved: 'proved',
+  closed: 'closed',
+};
+
+/** A fault from found to proved: its cause, the work, the parts, and the check that shows it helped. */
+export function Repair() {
+  const { repairId = '' } = useParams();
+  const repair = useQuery({
+    queryKey: ['unit', 'repair', repairId],
+    queryFn: () => getJson<RepairView>(`/repairs/${repairId}`),
+    retry: false,
+  });
+  const unit = useCompressor(repair.data?.compressorId);
+  const failed = repair.isError ? repair : unit.isError ? unit : null;
+  return (
+    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1180, width: '100%' }}>
+      {failed ? (
+        <ErrorState error={failed.error} onRetry={() => void failed.refetch()} />
+      ) : repair.data && unit.data ? (
+        <RepairPage repair={repair.data} unit={unit.data} />
+      ) : (
+        <LoadingSkeleton lines={8} />
+      )}
+    </Box>
+  );
+}
+
+interface RepairProps {
+  readonly repair: RepairView;
+  readonly unit: CompressorView;
+}
+
+function RepairPage({ repair, unit }: RepairProps) {
+  const now = useNow();
+  const { data: sites } = useSites();
+  const timeZone = sites?.find(({ id }) => id === unit.siteId)?.timeZone ?? 'UTC';
+  return (
+    <>
+      <MuiLink
+        component={Link}
+        to={`/units/${unit.id}`}
+        sx={{ fontWeight: 600, display: 'inline-flex', minHeight: 44, alignItems: 'center' }}
+      >
+        {unit.tag}
+      </MuiLink>
+      <Typography variant="h1">{repair.found}</Typography>
+      <Typography sx={{ color: 'text.secondary', mb: 1.5 }}>
+        {repair.kind === 'fault' ? 'Fault' : repair.kind === 'modification' ? 'Modification' : 'Improvement'}
+        {repair.station ? ` · ${stationName(unit, repair.station)}` : ''} · found{' '}
+        {formatDate(toLocalText(Date.parse(repair.foundAt), timeZone).slice(0, 10), now, timeZone)} ·{' '}
+        <Box component="strong" sx={{ color: repair.isOpen ? 'notebook.oxide' : 'notebook.slate' }}>
+          {stateText[repair.state]}
+        </Box>
+        {repair.minutes > 0 ? ` · ${repair.minutes} min of work` : ''}
+      </Typography>
+      <StopBanner compressorId={unit.id} timeZone={timeZone} />
+      {repair.waitsFor && (
+        <Typography role="status" sx={{ fontWeight: 650, mb: 1.5 }}>
+          {repair.waitsFor}
+        </Typography>
+      )}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
+          columnGap: 5,
+          rowGap: 3,
+        }}
+      >
+        <Box>
+          {repair.isOpen && repair.cause === null && (
+            <WriteEntry repair={repair} kind="cause" label="What is the cause?" submit="Note the cause" />
+          )}
+          {repair.cause !== null && (
+            <Typography sx={{ mb: 1 }}>
+              <strong>Cause:</strong> {repair.cause}
+            </Typography>
+          )}
+          {repair.isOpen && <WorkDone repair={repair} unit={unit} />}
+          {repair.isOpen && (
+            <WriteEntry repair={repair} kind="part" label="Part used" submit="Note the part" />
+          )}
+          <WriteEntry repair={repair} kind="note" label="Note" submit="Keep" />
+          <Entries repair={repair} timeZone={timeZone} />
+        </Box>
+        <Box>
+          {repair.isOpen && <Guide repair={repair} unit={unit} />}
+          {repair.isOpen && <Prove repair={repair} unit={unit} />}
+          {repair.isOpen && (
+            <WriteEntry
+              repair={repair}
+              kind="close"
+              label="Or close it without proof, because"
+              submit="Close it"
+            />
+          )}
+        </Box>
+      </Box>
+    </>
+  );
+}
+
+/** Work that was done, and what it opened: that has to be isolated. */
+function WorkDone({ repair, unit }: RepairProps) {
+  const [opens, setOpens] = useState<string>('');
+  return (
+    <Box component="section" aria-label="Work" sx={{ mb: 2 }}>
+      <TextField
+        select
+        label="What it opens"
+        size="small"
+        value={opens}
+        onChange={(event) => setOpens(event.target.value)}
+        fullWidth
+        slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+        sx={{ mb: 1 }}
+      >
+        <option value="">Nothing: looked at, or running</option>
+        {openingsOf(unit).map(({ code, name }) => (
+          <option key={code} value={code}>
+            {name}
+          </option>
+        ))}
+      </TextField>
+      {opens !== '' && <RepairIsolation repair={repair} unit={unit} opens={[opens]} />}
+      <WriteEntry
+        repair={repair}
+        kind="work"
+        label="Work done"
+        submit="Note the work"
+        hasMinutes
+        more={{ opens: opens === '' ? [] : [opens] }}
+      />
+    </Box>
+  );
+}
+
+function useAdd(repair: RepairView) {
+  return usePost<AddRepairEntry, RepairView>(`/repairs/${repair.id}/entries`);
+}
+
+interface WriteEntryProps {
+  readonly repair: RepairView;
+  readonly kind: 'cause' | 'work' | 'part' | 'note' | 'close';
+  readonly label: string;
+  readonly submit: string;
+  readonly hasMinutes?: boolean;
+  readonly more?: Partial<AddRepairEntry>;
+}
+
+/** Something said in words, with the minutes it took where that counts. */
+function WriteEntry({ repair, kind, label, submit, hasMinutes = false, more = {} }: WriteEntryProps) {
+  const [text, setText] = useState('');
+  const [minutes, setMinutes] = useState('');
+  const fact = useFactOnce();
+  const add = useAdd(repair);
+  const read = readNumber(minutes);
+  const isReadable = minutes.trim() === '' || (read.ok && read.value >= 0 && read.value <= 10_000);
+  const send = () =>
+    add.mutate(
+      {
+        ...fact.made(),
+        kind,
+        text: text.trim(),
+        session: SESSION,
+        ...more,
+        ...(hasMinutes && read.ok ? { minutes: read.value } : {}),
+      },
+      {
+        onSuccess: () => {
+          setText('');
+          setMinutes('');
+          fact.forget();
+        },
+      },
+    );
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (text.trim() !== '' && isReadable) send();
+      }}
+      sx={{ mb: 1.5 }}
+    >
+      <Stack direction="row" sx={{ gap: 1, alignItems: 'start', flexWrap: { xs: 'wrap', sm: 'nowrap' } }}>
+        <TextField
+          label={label}
+          size="small"
+          fullWidth
+          multiline
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          slotProps={{ htmlInput: { maxLength: 2000 } }}
+        />
+        {hasMinutes && (
+          <TextField
+            label="Minutes"
+            size="small"
+            value={minutes}
+            onChange={(event) => setMinutes(event.target.value)}
+            error={!isReadable}
+            helperText={isReadable ? undefined : '0 to 10,000'}
+            slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 8 } }}
+            sx={{ width: 110, flex: 'none' }}
+          />
+        )}
+        <Button
+          type="submit"
+          variant="outlined"
+          disabled={text.trim() === '' || !isReadable || add.isPending}
+          sx={{ minHeight: 44, flex: 'none' }}
+        >
+          {submit}
+        </Button>
+      </Stack>
+      {add.error && (
+        <Typography role="alert" variant="body2" sx={{ color: 'notebook.oxide' }}>
+          {sentenceOf(add.error)}
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+function newFact() {
+  return { id: newId(), at: currentInstantText() };
+}
+
+/**
+ * The id and moment of what is sent next: made when it is first sent, for the order of things is theirs, and
+ * kept until it was taken, for sent again after a lost answer it must be the same fact.
+ */
+function useFactOnce() {
+  const kept = useRef<ReturnType<typeof newFact> | null>(null);
+  return {
+    made: () => (kept.current ??= newFact()),
+    forget: () => {
+      kept.current = null;
+    },
+  };
+}
+
+function Entries({ repair, timeZone }: { readonly repair: RepairView; readonly timeZone: string }) {
+  return (
+    <Box component="ol" aria-label="What was done" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+      {repair.entries
+        .filter(({ kind }) => kind !== 'step')
+        .map(({ id, at, kind, text, minutes, outcome, check }) => (
+          <Box component="li" key={id} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75 }}>
+            <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center' }}>
+              <Typography variant="body2" sx={{ color: 'text.secondary', flex: 'none', minWidth: 130 }}>
+                {toLocalText(Date.parse(at), timeZone).replace('T', ' ')}
+              </Typography>
+              <Typography variant="body2" sx={{ flex: 1 }}>
+                {kind === 'close' ? 'Closed: ' : ''}
+                {kind === 'proof'
+                  ? `${checkByCode(check ?? '')?.name ?? check}: ${outcome?.reason ?? text}`
+                  : text}
+                {minutes === undefined ? '' : `, ${minutes} min`}
+              </Typography>
+              {outcome && <VerdictMark {...outcome} />}
+            </Stack>
+          </Box>
+        ))}
+    </Box>
+  );
+}
+
+/** An overhaul in its order, each step gone through; cautions and torques where they belong. */
+function Guide({ repair, unit }: RepairProps) {
+  const [search, setSearch] = useSearchParams();
+  const guides = proceduresFor(unit);
+  const guide = guides.find(({ code }) => code === search.get('guide'));
+  return (
+    <Box component="section" aria-label="Guided overhaul" sx={{ mb: 3 }}>
+      <Typography variant="h2">{guide ? guide.name : 'Guided overhauls'}</Typography>
+      <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1, my: 1 }}>
+        {guides.map(({ code, name }) => (
+          <Button
+            key={code}
+            variant={guide?.code === code ? 'contained' : 'outlined'}
+            onClick={() => setSearch(guide?.code === code ? {} : { guide: code }, { replace: true })}
+            sx={{ minHeight: 44 }}
+          >
+            {name}
+          </Button>
+        ))}
+      </Stack>
+      {guide && (
+        <>
+          <RepairIsolation repair={repair} unit={unit} opens={guide.opens?.(unit) ?? null} />
+          <Steps repair={repair} unit={unit} guide={guide} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedure }) {
+  const add = useAdd(repair);
+  const gone = new Set(repair.entries.flatMap(({ kind, text }) => (kind === 'step' ? [text] : [])));
+  return (
+    <>
+      <Typography variant="body2" sx={{ mb: 1 }}>
+        Renewed every time: {guide.renew.join(', ')}. The maker’s manual of this machine comes first.
+      </Typography>
+      {add.error && (
+        <Typography role="alert" sx={{ color: 'notebook.oxide' }}>
+          {sentenceOf(add.error)}
+        </Typography>
+      )}
+      {guide.steps.map(({ code, name, how, caution, torque }) => {
+        const text = `${guide.code}/${code}`;
+        const isGone = gone.has(text);
+        return (
+          <Box key={code} sx={{ borderBottom: 1, borderColor: 'divider', py: 1 }}>
+            {caution && !isGone && <Caution text={caution} />}
+            <ButtonBase
+              role="checkbox"
+              aria-checked={isGone}
+              aria-label={name}
+              disabled={isGone || add.isPending}
+              onClick={() => add.mutate({ ...newFact(), kind: 'step', text, session: SESSION })}
+              sx={{
+                display: 'flex',
+                width: '100%',
+                textAlign: 'left',
+                justifyContent: 'start',
+                alignItems: 'start',
+                gap: 1.5,
+                minHeight: 44,
+              }}
+            >
+              <Tick on={isGone} size={24} />
+              <Box>
+                <Typography sx={{ fontWeight: 650, lineHeight: 1.3 }}>{name}</Typography>
+                {how && (
+                  <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                    {how}
+                  </Typography>
+                )}
+                {torque && (
+                  <Typography variant="body2" sx={{ fontWeight: 600 }}>
+                    {formatTorque(torque, unit)}
+                  </Typography>
+                )}
+              </Box>
+            </ButtonBase>
+          </Box>
+        );
+      })}
+    </>
+  );
+}
+
+/** The check that shows whether it helped. */
+function Prove({ repair, unit }: RepairProps) {
+  const [search] = useSearchParams();
+  const guide = proceduresFor(unit).find(({ code }) => code === search.get('guide'));
+  const [chosen, setChosen] = useState<string | null>(null);
+  const code = chosen ?? guide?.provedBy ?? null;
+  const able = checksThatProve(repair.entries, repair.station ?? null, unit);
+  const checks = checksFor(unit).filter((check) => able === null || able.includes(check.code));
+  const { data: measurements } = useMeasurements(unit.id);
+  return (
+    <Box component="section" aria-label="Prove it" sx={{ mb: 3 }}>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        Prove it
+      </Typography>
+      <TextField
+        select
+        label="By this check"
+        size="small"
+        value={code ?? ''}
+        onChange={(event) => setChosen(event.target.value)}
+        fullWidth
+        slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+        sx={{ mb: 1 }}
+      >
+        <option value="" />
+        {checks.map((check) => (
+          <option key={check.code} value={check.code}>
+            {check.name}
+          </option>
+        ))}
+      </TextField>
+      {code !== null && code !== '' && measurements && (
+        <VerificationFields key={code} repair={repair} unit={unit} code={code} measurements={measurements} />
+      )}
+    </Box>
+  );
+}
+
+interface VerificationProps extends RepairProps {
+  readonly code: string;
+  readonly measurements: NonNullable<ReturnType<typeof useMeasurements>['data']>;
+}
+
+function VerificationFields({ repair, unit, code, measurements }: VerificationProps) {
+  const check = checkByCode(code)!;
+  const units = usePreferences((preferences) => preferences.units);
+  const { data: sites } = useSites();
+  const now = useNow();
+  const earlier = measurements.filter((one) => one.check === code);
+  const [texts, setTexts] = useState<CheckTexts>(() => stayingTexts(check.fields, earlier[0]?.values, units));
+  const fact = useFactOnce();
+  const add = useAdd(repair);
+  const site = sites?.find(({ id }) => id === unit.siteId);
+  const judged = useJudged(check, texts, { unit, site, at: now, earlier });
+  return (
+    <Stack
+      component="form"
+      noValidate
+      sx={{ gap: 1 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!judged.judgement) return;
+        const entry = {
+          ...fact.made(),
+          kind: 'proof' as const,
+          text: check.name,
+          check: code,
+          values: { ...judged.values },
+        };
+        add.mutate(entry, { onSuccess: () => fact.forget() });
+      }}
+    >
+      <JudgedFields check={check} judged={judged} texts={texts} onTexts={setTexts} plate={unit} />
+      {add.error && (
+        <Typography role="alert" sx={{ color: 'notebook.oxide' }}>
+          {sentenceOf(add.error)}
+        </Typography>
+      )}
+      <Button
+        type="submit"
+        variant="contained"
+        disabled={!judged.judgement || add.isPending}
+        sx={{ minHeight: 44, alignSelf: 'start' }}
+      >
+        Save as the proof
+      </Button>
+    </Stack>
+  );
+}

@@ -1,0 +1,125 @@
+import { Autocomplete, Box, MenuItem, TextField } from '@mui/material';
+import type { AddPart, PartView } from '@entretien/contracts';
+import { partClasses, type PartClass } from '@entretien/core/parts';
+import { readNumber } from '@entretien/core/quantities';
+import { useState } from 'react';
+import { v7 as newId } from 'uuid';
+import { ApiProblem, sentenceOf } from '../../data/api.js';
+import { useFleet, usePost } from '../../data/queries.js';
+import { FormDialog } from '../../components/FormDialog.js';
+import { figureFields, readFigures } from './part-figures.js';
+
+const classNames: Readonly<Record<PartClass, string>> = {
+  element: 'filter or element',
+  oil: 'oil',
+  cartridge: 'purifier cartridge',
+  seal: 'seals and kits',
+  other: 'other',
+};
+
+/** A part taken into the catalogue; the figures are what substitutes are judged by. */
+export function AddPartDialog({ onClose }: { readonly onClose: () => void }) {
+  const { units } = useFleet({ all: true });
+  const [id] = useState(() => newId());
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});
+  const [kind, setKind] = useState<PartClass>('element');
+  const [fits, setFits] = useState<readonly string[]>([]);
+  const post = usePost<AddPart, PartView>('/parts');
+  const text = (field: string) => texts[field] ?? '';
+  const put = (field: string, value: string) => setTexts({ ...texts, [field]: value });
+  const { figures, problems } = readFigures(texts);
+  const price = readOptional(text('price'), 1_000_000);
+  const inVan = readOptional(text('inVan'), 100_000);
+  const problemOf = (field: string) =>
+    post.error instanceof ApiProblem ? post.error.forField(field) : undefined;
+  const canSubmit =
+    ['number', 'name', 'answers'].every((field) => text(field).trim() !== '') &&
+    Object.keys(problems).length === 0 &&
+    price.isOk &&
+    inVan.isOk;
+  const send = () =>
+    post.mutate(
+      {
+        id,
+        number: text('number').trim(),
+        name: text('name').trim(),
+        answers: text('answers').trim(),
+        class: kind,
+        fits: [...fits],
+        figures,
+        ...(price.value === undefined ? {} : { priceCents: Math.round(price.value * 100) }),
+        ...(inVan.value === undefined ? {} : { inVan: inVan.value }),
+        ...(text('supplier').trim() === '' ? {} : { supplier: text('supplier').trim() }),
+      },
+      { onSuccess: onClose },
+    );
+  const field = (code: string, label: string, longest: number, hint?: string, problem?: string) => (
+    <TextField
+      label={label}
+      value={text(code)}
+      onChange={(event) => put(code, event.target.value)}
+      size="small"
+      error={problem !== undefined || problemOf(code) !== undefined}
+      helperText={problem ?? problemOf(code) ?? hint}
+      slotProps={{ htmlInput: { maxLength: longest } }}
+    />
+  );
+  return (
+    <FormDialog
+      title="Add a part"
+      submit="Add it"
+      canSubmit={canSubmit}
+      isSending={post.isPending}
+      problem={post.error ? sentenceOf(post.error) : null}
+      onSubmit={send}
+      onClose={onClose}
+      wide
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 1.5 }}>
+        {field('name', 'Name', 120)}
+        {field('number', 'Number', 40)}
+        {field('answers', 'Answers in a kit', 120, 'As the plan names it, like “oil filter”.')}
+        <TextField
+          select
+          label="What it is"
+          size="small"
+          value={kind}
+          onChange={(event) => setKind(event.target.value as PartClass)}
+        >
+          {partClasses.map((one) => (
+            <MenuItem key={one} value={one}>
+              {classNames[one]}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Autocomplete
+          multiple
+          size="small"
+          options={units.map(({ compressorId }) => compressorId)}
+          getOptionLabel={(unit) => units.find(({ compressorId }) => compressorId === unit)?.tag ?? ''}
+          value={[...fits]}
+          onChange={(_event, chosen) => setFits(chosen)}
+          renderInput={(props) => (
+            <TextField {...props} label="Fits" helperText="Left empty: whatever asks for it." />
+          )}
+        />
+        {field('supplier', 'Supplier', 80)}
+        {field('price', 'Price, EUR', 12, undefined, price.isOk ? undefined : 'A price from 0 to 1,000,000.')}
+        {field('inVan', 'In the van', 12, undefined, inVan.isOk ? undefined : 'A number from 0 to 100,000.')}
+        {figureFields.map(({ code, label }) => (
+          <Box key={code} sx={{ display: 'contents' }}>
+            {field(code, label, 24, undefined, problems[code])}
+          </Box>
+        ))}
+      </Box>
+    </FormDialog>
+  );
+}
+
+function readOptional(text: string, most: number): { readonly isOk: boolean; readonly value?: number } {
+  if (text.trim() === '') return { isOk: true };
+  const read = readNumber(text);
+  return read.ok && read.value >= 0 && read.value <= most
+    ? { isOk: true, value: read.value }
+    : { isOk: false };
+}

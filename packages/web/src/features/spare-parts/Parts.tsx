@@ -1,0 +1,133 @@
+import { Box, Button, Stack, TextField, Typography } from '@mui/material';
+import type { PartView } from '@entretien/contracts';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { figureFont } from '../../components/theme/theme.js';
+import { useParts } from '../../data/queries.js';
+import { Figure } from '../../components/Figure.js';
+import { Empty, ErrorState, LoadingSkeleton } from '../../components/States.js';
+import { AddPartDialog } from './AddPartDialog.js';
+import { CompareDialog } from './CompareDialog.js';
+import { MoveDialog } from './MoveDialog.js';
+
+type OpenDialog =
+  | { readonly dialog: 'add' }
+  | { readonly dialog: 'move'; readonly part: PartView }
+  | { readonly dialog: 'compare'; readonly part: PartView };
+
+/** The catalogue, with what the van holds. */
+export function Parts() {
+  const parts = useParts();
+  const [search, setSearch] = useSearchParams();
+  const [open, setOpen] = useState<OpenDialog | null>(null);
+  const text = search.get('q') ?? '';
+  const shown = (parts.data ?? []).filter((part) =>
+    `${part.name} ${part.number} ${part.answers}`.toLowerCase().includes(text.trim().toLowerCase()),
+  );
+  const close = () => setOpen(null);
+  return (
+    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1040, width: '100%' }}>
+      <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'start', gap: 2, mb: 1.5 }}>
+        <Typography variant="h1">Parts</Typography>
+        <Button variant="contained" onClick={() => setOpen({ dialog: 'add' })} sx={{ minHeight: 44 }}>
+          Add a part
+        </Button>
+      </Stack>
+      {parts.isPending && <LoadingSkeleton lines={8} />}
+      {parts.isError && <ErrorState error={parts.error} onRetry={() => void parts.refetch()} />}
+      {parts.data?.length === 0 && (
+        <Empty title="The catalogue is empty.">
+          With the parts in it, a visit says beforehand what the van is short of.
+        </Empty>
+      )}
+      {(parts.data?.length ?? 0) > 0 && (
+        <TextField
+          label="Find a part"
+          size="small"
+          value={text}
+          onChange={(event) =>
+            setSearch(event.target.value === '' ? {} : { q: event.target.value }, { replace: true })
+          }
+          slotProps={{ htmlInput: { maxLength: 80 } }}
+          sx={{ mb: 1, width: { xs: '100%', sm: 320 } }}
+        />
+      )}
+      <Box component="ul" aria-label="Parts" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {shown.map((part) => (
+          <PartRow
+            key={part.id}
+            part={part}
+            onMove={() => setOpen({ dialog: 'move', part })}
+            onCompare={() => setOpen({ dialog: 'compare', part })}
+          />
+        ))}
+      </Box>
+      {open?.dialog === 'add' && <AddPartDialog onClose={close} />}
+      {open?.dialog === 'move' && <MoveDialog part={open.part} onClose={close} />}
+      {open?.dialog === 'compare' && (
+        <CompareDialog original={open.part} parts={parts.data ?? []} onClose={close} />
+      )}
+    </Box>
+  );
+}
+
+interface RowProps {
+  readonly part: PartView;
+  readonly onMove: () => void;
+  readonly onCompare: () => void;
+}
+
+function PartRow({ part, onMove, onCompare }: RowProps) {
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr auto', md: '110px minmax(0, 1fr) 90px 90px auto' },
+        columnGap: 2,
+        alignItems: 'center',
+        borderTop: 1,
+        borderColor: 'divider',
+        minHeight: 56,
+        py: 0.5,
+      }}
+    >
+      <Typography variant="body2" sx={{ ...figureFont, color: 'text.secondary' }}>
+        {part.number}
+      </Typography>
+      <Box sx={{ minWidth: 0, gridRow: { xs: 2, md: 'auto' }, gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+        <Typography sx={{ fontWeight: 650, lineHeight: 1.25 }}>{part.name}</Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {part.answers}
+          {part.fits.length > 0
+            ? ` · for ${part.fits.length} ${part.fits.length === 1 ? 'unit' : 'units'}`
+            : ''}
+          {part.supplier ? ` · ${part.supplier}` : ''}
+        </Typography>
+      </Box>
+      <Figure
+        value={formatCount(part.inVan)}
+        unit="in van"
+        sx={{
+          color: part.inVan < 0 ? 'notebook.oxide' : part.inVan === 0 ? 'notebook.brass' : 'text.primary',
+          textAlign: 'right',
+        }}
+      />
+      <Box sx={{ textAlign: 'right', display: { xs: 'none', md: 'block' } }}>
+        {part.priceCents !== undefined && <Figure value={(part.priceCents / 100).toFixed(2)} unit="EUR" />}
+      </Box>
+      <Stack direction="row" sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+        <Button onClick={onMove} aria-label={`Count ${part.name}`} sx={{ minHeight: 44 }}>
+          Count
+        </Button>
+        <Button onClick={onCompare} aria-label={`Compare ${part.name}`} sx={{ minHeight: 44 }}>
+          Compare
+        </Button>
+      </Stack>
+    </Box>
+  );
+}
+
+function formatCount(count: number): string {
+  return Number.isInteger(count) ? String(count) : count.toFixed(1);
+}

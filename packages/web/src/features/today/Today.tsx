@@ -1,0 +1,148 @@
+import { Box, Button, Link as MuiLink, Typography } from '@mui/material';
+import type { FleetStandingView, FleetCompressorView } from '@entretien/contracts';
+import { stopText } from '@entretien/core/stop';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { useFleet, useSites, useStops } from '../../data/queries.js';
+import { Empty, ErrorState, LoadingSkeleton } from '../../components/States.js';
+import { useNow } from '../../components/use-now.js';
+import { WithSide } from '../../components/WithSide.js';
+import { TodaySidebar } from './TodaySidebar.js';
+import { RulerStack } from './RulerStack.js';
+import { groupBySite, headline } from './today-list.js';
+
+/** So many sites at first; a fleet of thousands is asked for bit by bit. */
+const SITES_SHOWN = 12;
+
+export function Today() {
+  const fleet = useFleet();
+  const sites = useSites();
+  if (fleet.isPending || sites.isPending)
+    return (
+      <Page>
+        <LoadingSkeleton lines={10} />
+      </Page>
+    );
+  if (fleet.isError)
+    return (
+      <Page>
+        <ErrorState error={fleet.error} onRetry={() => void fleet.refetch()} />
+      </Page>
+    );
+  if (fleet.whole === undefined || fleet.units.length === 0)
+    return (
+      <Page>
+        <NoCompressors />
+      </Page>
+    );
+  const zones = new Map((sites.data ?? []).map((site) => [site.id, site.timeZone]));
+  return (
+    <Fleet
+      units={fleet.units}
+      whole={fleet.whole}
+      onMore={fleet.hasNextPage ? () => void fleet.fetchNextPage() : null}
+      zoneOf={(siteId) => zones.get(siteId) ?? 'UTC'}
+    />
+  );
+}
+
+function Page({ children }: { readonly children: React.ReactNode }) {
+  return <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2 }}>{children}</Box>;
+}
+
+function NoCompressors() {
+  return (
+    <Empty
+      title="No machine is in the register yet."
+      action={
+        <Button component={Link} to="/units/new" variant="contained">
+          Add a unit
+        </Button>
+      }
+    >
+      Add the first one and read its hours: what is due, and when, follows from there.
+    </Empty>
+  );
+}
+
+interface FleetProps {
+  readonly units: readonly FleetCompressorView[];
+  readonly whole: FleetStandingView;
+  /** Fetches further units; null when all are there. */
+  readonly onMore: (() => void) | null;
+  readonly zoneOf: (siteId: string) => string;
+}
+
+function Fleet({ units, whole, onMore, zoneOf }: FleetProps) {
+  const groups = useMemo(() => groupBySite(units), [units]);
+  const [shown, setShown] = useState(SITES_SHOWN);
+  const text = headline(whole, groups[0]!.siteName);
+  const now = useNow();
+  const showMore = () => {
+    setShown(shown + SITES_SHOWN);
+    if (groups.length < shown + SITES_SHOWN) onMore?.();
+  };
+  return (
+    <WithSide width={252} side={<TodaySidebar units={units} isPart={onMore !== null} />}>
+      <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 1.75, pb: 2 }}>
+        <Typography variant="h1">{dayInText(now)}</Typography>
+        <Typography sx={{ color: 'text.secondary', mb: { xs: 1, md: 0 } }}>
+          <Box component="strong" sx={{ color: 'text.primary' }}>
+            {text.lead}
+          </Box>{' '}
+          {text.rest}
+        </Typography>
+        <StoppedCompressors />
+        <RulerStack groups={groups.slice(0, shown)} zoneOf={zoneOf} now={Date.parse(whole.at)} />
+        {(groups.length > shown || onMore) && (
+          <Button onClick={showMore} sx={{ mt: 2 }}>
+            Show more sites
+          </Button>
+        )}
+      </Box>
+    </WithSide>
+  );
+}
+
+/** What must not be used, before anything that is due. */
+function StoppedCompressors() {
+  const { data: stops = [] } = useStops();
+  const units = [...new Map(stops.map((stop) => [stop.compressorId, stop])).values()];
+  if (units.length === 0) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="Out of service"
+      sx={{
+        borderLeft: 4,
+        borderColor: 'notebook.oxide',
+        bgcolor: 'notebook.oxideGround',
+        px: 1.5,
+        py: 0.75,
+        my: 1,
+      }}
+    >
+      {units.map((stop) => (
+        <Typography key={stop.compressorId} variant="body2">
+          <MuiLink
+            component={Link}
+            to={`/units/${stop.compressorId}`}
+            sx={{
+              fontWeight: 700,
+              color: 'notebook.oxide',
+              display: 'inline-block',
+              py: { xs: 1, md: 0.25 },
+            }}
+          >
+            {stop.tag}
+          </MuiLink>{' '}
+          <strong>{stopText(stop)}.</strong> {stop.why}
+        </Typography>
+      ))}
+    </Box>
+  );
+}
+
+function dayInText(now: number): string {
+  return new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(now);
+}

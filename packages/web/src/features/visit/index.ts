@@ -1,0 +1,1 @@
+export { Visit } from './Visit.js';

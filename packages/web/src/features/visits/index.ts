@@ -1,0 +1,2 @@
+export { Visits } from './Visits.js';
+export { PlanVisitDialog } from './PlanVisitDialog.js';

@@ -1,0 +1,165 @@
+import { Alert, Box, Button, Stack } from '@mui/material';
+import type { MeterView, SiteMetersView } from '@entretien/contracts';
+import { meterChangeProblem, type HourLog } from '@entretien/core/hours';
+import { formatFigure, parseQuantity } from '@entretien/core/quantities';
+import { useState, type KeyboardEvent } from 'react';
+import { QuantityField, type QuantityEntry } from '../../components/QuantityField.js';
+import {
+  AskMeterChange,
+  beginMeterChange,
+  MeterChangeFields,
+  meterChangeOf,
+  type MeterChangeEntry,
+} from '../../components/meter/MeterChangePart.js';
+import { describeMark } from '../../components/describe-mark.js';
+import { useNow } from '../../components/use-now.js';
+import { fieldId } from './field-id.js';
+import { expectedNow, judgeTyped, lastReading } from './walk-rows.js';
+import { saveReading } from './save-reading.js';
+import { useWalkStore, type SavedReading } from './walk-store.js';
+
+interface MeterFieldProps {
+  readonly meter: MeterView;
+  readonly site: SiteMetersView;
+  readonly log: HourLog;
+  /** The reading of this walk that is being put right. */
+  readonly mends: SavedReading | null;
+  readonly onSaved: () => void;
+  readonly onGiveUp: (() => void) | null;
+}
+
+const most = 1_000_000;
+
+function entryFrom(text: string): QuantityEntry {
+  if (text.trim() === '') return { text, value: null, problem: null };
+  const read = parseQuantity(text, 'hours', { min: 0, max: most });
+  return read.ok
+    ? { text, value: read.value.value, problem: null }
+    : { text, value: null, problem: read.problem.sentence };
+}
+
+/** The field for one meter: judged while it is typed, saved with Enter or the thumb, asked about when it is odd. */
+export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveUp }: MeterFieldProps) {
+  const { compressorId, tag } = meter;
+  const draft = useWalkStore((walk) => walk.drafts[compressorId] ?? '');
+  const { setDraft } = useWalkStore.getState();
+  const [change, setChange] = useState<MeterChangeEntry | null>(null);
+  const [asked, setAsked] = useState<number | null>(null);
+  const [isNotKept, setNotKept] = useState(false);
+  const [at] = useState(() => mends?.takenAt ?? null);
+  const clock = useNow();
+  const now = at ?? clock;
+  const entry = entryFrom(draft);
+  const typedChange = change && meterChangeOf(change, site.timeZone, now);
+  const log = typedChange ? { ...recorded, meterChanges: [...recorded.meterChanges, typedChange] } : recorded;
+  const isChangeReady =
+    change === null ||
+    (typedChange !== null &&
+      meterChangeProblem(recorded, typedChange, { now, timeZone: site.timeZone }) === null);
+  const verdict = entry.value === null ? null : judgeTyped(log, entry.value, now, site.timeZone);
+  const odd = verdict?.marks.filter((mark) => mark !== 'long-gap') ?? [];
+  const isAsking = odd.length > 0 && asked === entry.value;
+  const canSave = entry.value !== null && verdict?.problem === null && isChangeReady;
+  const last = lastReading(log);
+
+  const save = async () => {
+    if (!canSave || entry.value === null) return;
+    if (odd.length > 0 && !isAsking) {
+      setAsked(entry.value);
+      return;
+    }
+    const figure = {
+      hours: entry.value,
+      change: change && typedChange && { ...typedChange, id: change.id },
+      mends,
+    };
+    await saveReading(meter, site, figure).then(onSaved, () => setNotKept(true));
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    void save();
+  };
+  return (
+    <Box sx={{ minWidth: 0 }}>
+      <Stack direction="row" sx={{ gap: 1, alignItems: 'start' }}>
+        <QuantityField
+          id={fieldId(compressorId)}
+          kind="hours"
+          label={`Figure on ${tag}`}
+          autoFocus={mends !== null}
+          fullWidth
+          entry={entry}
+          onEntry={({ text }) => setDraft(compressorId, text)}
+          onKeyDown={onKeyDown}
+          min={0}
+          max={most}
+          problem={verdict?.problem?.sentence ?? null}
+          hint={hintOf(meter, site, verdict, odd, now)}
+          sx={{ maxWidth: 420 }}
+        />
+        <Button
+          variant={isAsking ? 'contained' : 'outlined'}
+          onClick={() => void save()}
+          disabled={!canSave}
+          sx={{ minHeight: 54, minWidth: 76, flex: 'none' }}
+        >
+          {isAsking ? 'Read right' : 'Save'}
+        </Button>
+        {onGiveUp && (
+          <Button onClick={onGiveUp} sx={{ minHeight: 54, flex: 'none' }}>
+            Leave it
+          </Button>
+        )}
+      </Stack>
+      {isNotKept && (
+        <Alert severity="error" variant="outlined">
+          This device could not keep the figure: it may be out of room, or set to keep nothing. It still
+          stands in the field; write it down.
+        </Alert>
+      )}
+      {isAsking && (
+        <Box role="alert" sx={{ typography: 'body2', color: 'notebook.brass', fontWeight: 600, pb: 0.5 }}>
+          Look again. If it stands there like that, say it was read right.
+        </Box>
+      )}
+      {verdict?.problem?.code === 'goes-backwards' && change === null && last && entry.value !== null && (
+        <AskMeterChange
+          onReason={(reason) =>
+            setChange(beginMeterChange(reason, last, entry.value ?? 0, now, site.timeZone))
+          }
+        />
+      )}
+      {change && (
+        <MeterChangeFields
+          entry={change}
+          log={recorded}
+          timeZone={site.timeZone}
+          now={now}
+          onEntry={setChange}
+        />
+      )}
+    </Box>
+  );
+}
+
+/** Under the field: what is expected, or what the figure says of the machine's use. */
+function hintOf(
+  meter: MeterView,
+  site: SiteMetersView,
+  verdict: ReturnType<typeof judgeTyped> | null,
+  odd: readonly string[],
+  now: number,
+): string {
+  const format = (hours: number, maxDecimals = 0) => formatFigure(hours, { figures: 6, maxDecimals });
+  if (verdict?.perDay !== null && verdict?.perDay !== undefined && verdict.gained !== null) {
+    const gain = `+${format(verdict.gained, 1)} h, ${format(verdict.perDay, 1)} h a day`;
+    return odd.length > 0 ? `${odd.map(describeMark).join(', ')}: ${gain}.` : `${gain}.`;
+  }
+  const expected = expectedNow(meter, Date.parse(site.at), now);
+  if (!expected) return 'Type the figure as it stands there.';
+  const [low, high] = [format(expected.low), format(expected.high)];
+  return low === high
+    ? `About ${format(expected.likely)} h is expected.`
+    : `${low} to ${high} h is expected.`;
+}
