@@ -1,3 +1,4 @@
+export { fieldErrors, malformedProblem, readStrictly, strictly, type FieldError } from './refusals.js';
 export { formerChecks, formerPaths, inNamesOfToday } from './former-names.js';
 export { AddPerson, DEFAULT_PERSON_ID, PersonView } from './person.js';
 export { AddSite, ChangeSite, SiteView } from './site.js';

@@ -1,10 +1,5 @@
-import type { ProblemDetails } from '@entretien/contracts';
+import { malformedProblem, type FieldError, type ProblemDetails } from '@entretien/contracts';
 import type { Problem } from '@entretien/core/basics';
-
-export interface FieldError {
-  readonly field: string;
-  readonly message: string;
-}
 
 /** A refusal that the sender can read and act on; becomes an RFC 9457 problem document. */
 export class ProblemError extends Error {
@@ -39,15 +34,8 @@ export function impossible(problem: Problem): ProblemError {
 
 /** 400: what was sent does not have the right shape. */
 export function malformed(errors: readonly FieldError[]): ProblemError {
-  const [first] = errors;
-  const more = errors.length > 1 ? ` (and ${errors.length - 1} more)` : '';
-  return new ProblemError(
-    400,
-    'invalid-input',
-    'Something in that needs mending.',
-    first && `${first.message}${more}`,
-    errors,
-  );
+  const { status, code, title, detail } = malformedProblem(errors);
+  return new ProblemError(status, code, title, detail, errors);
 }
 
 export function notFound(code: string, detail: string): ProblemError {

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { currentInstant } from '../data/clock.js';
 import { ApiProblem, sentenceOf } from '../data/api.js';
-import { usePost } from '../data/queries.js';
+import { usePost, type Contract } from '../data/queries.js';
 import { fromLocalText, toLocalText } from './WhenField.js';
 
 /**
@@ -10,6 +10,7 @@ import { fromLocalText, toLocalText } from './WhenField.js';
  * sending again after a lost answer records nothing twice.
  */
 export function useFactForm<Body extends object>(
+  contract: Contract<Body>,
   path: string,
   timeZone: string,
   onDone: () => void,
@@ -18,7 +19,7 @@ export function useFactForm<Body extends object>(
   const [id] = useState(() => newId());
   const [whenText, setWhenText] = useState(() => toLocalText(happenedAt ?? currentInstant(), timeZone));
   const [note, setNote] = useState('');
-  const post = usePost<Body, unknown>(path);
+  const post = usePost<Body, unknown>(contract, path);
   const error = post.error;
   return {
     whenText,

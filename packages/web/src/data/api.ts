@@ -1,4 +1,4 @@
-import type { ProblemDetails } from '@entretien/contracts';
+import { malformedProblem, readStrictly, type ProblemDetails } from '@entretien/contracts';
 import { usePreferences } from './preferences.js';
 import { noteAnswer } from './kept-answers.js';
 
@@ -63,6 +63,13 @@ export function putJson<Result>(path: string, body: object, basedOn: number): Pr
     headers: { 'Content-Type': 'application/json', 'If-Match': `"${basedOn}"` },
     body: JSON.stringify(body),
   });
+}
+
+/** Throws what the server would say of something that is not as its contract has it. */
+export function refuseMalformed(contract: new () => object, body: object): void {
+  const sent = JSON.parse(JSON.stringify(body)) as object;
+  const { errors } = readStrictly(contract, sent);
+  if (errors.length > 0) throw new ApiProblem(malformedProblem(errors));
 }
 
 /** Sends a photo as it is. */

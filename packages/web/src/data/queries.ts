@@ -1,29 +1,30 @@
 import { FIRST_METER, type MeterScale } from '@entretien/core/hours';
-import type {
-  ForecastView,
-  HoursView,
-  IsolationView,
-  CompressorView,
-  FactView,
-  FindingsView,
-  FleetStandingView,
-  MeasurementView,
-  MeterChangeView,
-  Page,
-  PartView,
-  PersonView,
-  PlanView,
-  DeferralView,
-  ReadingView,
-  RepairView,
-  ServiceView,
-  SiteMetersView,
-  SiteView,
-  StandingView,
-  StartingPointsView,
-  StopView,
-  VesselView,
-  VisitBriefView,
+import {
+  AddPerson,
+  type ForecastView,
+  type HoursView,
+  type IsolationView,
+  type CompressorView,
+  type FactView,
+  type FindingsView,
+  type FleetStandingView,
+  type MeasurementView,
+  type MeterChangeView,
+  type Page,
+  type PartView,
+  type PersonView,
+  type PlanView,
+  type DeferralView,
+  type ReadingView,
+  type RepairView,
+  type ServiceView,
+  type SiteMetersView,
+  type SiteView,
+  type StandingView,
+  type StartingPointsView,
+  type StopView,
+  type VesselView,
+  type VisitBriefView,
 } from '@entretien/contracts';
 import {
   useInfiniteQuery,
@@ -33,7 +34,7 @@ import {
   type QueryClient,
 } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
-import { getJson, postJson } from './api.js';
+import { getJson, postJson, refuseMalformed } from './api.js';
 
 /** Time alone moves what is due: nothing shown is older than this. */
 const FRESH_FOR_MS = 60_000;
@@ -290,10 +291,21 @@ export async function refresh(client: QueryClient): Promise<void> {
 }
 
 /** Sends a fact, then lets every page that shows it look again. */
-export function usePost<Body extends object, Result>(path: string) {
+/** A class that says what may be sent; of several kinds, which one follows from what is sent. */
+export type Contract<Body extends object> =
+  (new () => Body) | { readonly of: (body: Body) => new () => object };
+
+/**
+ * Sends what a form holds. It is read by its contract first, as the server will read it: what is wrong stands
+ * beside its field in the same words, connection or not, and nothing is sent.
+ */
+export function usePost<Body extends object, Result>(contract: Contract<Body>, path: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: Body) => postJson<Result>(path, body),
+    mutationFn: async (body: Body) => {
+      refuseMalformed('of' in contract ? contract.of(body) : contract, body);
+      return postJson<Result>(path, body);
+    },
     onSuccess: () => refresh(client),
   });
 }
@@ -301,7 +313,10 @@ export function usePost<Body extends object, Result>(path: string) {
 export function useAddPerson() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (person: { id: string; name: string }) => postJson<PersonView>('/people', person),
+    mutationFn: async (person: { id: string; name: string }) => {
+      refuseMalformed(AddPerson, person);
+      return postJson<PersonView>('/people', person);
+    },
     onSuccess: () => client.invalidateQueries({ queryKey: ['people'] }),
   });
 }

@@ -1,5 +1,5 @@
 import { TextField, Typography } from '@mui/material';
-import type { ReturnToService, StopView } from '@entretien/contracts';
+import { ReturnToService, type StopView } from '@entretien/contracts';
 import { checkByCode } from '@entretien/core/checks';
 import { stopLimits } from '@entretien/core/stop';
 import { useState } from 'react';
@@ -21,6 +21,7 @@ interface BringBackProps {
 /** It runs again: shown by a later better verdict, or decided by somebody, with the reason. */
 export function BringBackDialog({ stop, timeZone, onClose }: BringBackProps) {
   const form = useFactForm<ReturnToService>(
+    ReturnToService,
     `/compressors/${stop.compressorId}/return-to-service`,
     timeZone,
     onClose,

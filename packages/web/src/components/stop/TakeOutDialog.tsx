@@ -1,5 +1,5 @@
 import { TextField } from '@mui/material';
-import type { TakeOutOfService } from '@entretien/contracts';
+import { TakeOutOfService } from '@entretien/contracts';
 import { stopLimits, type StopGround, type StopScope } from '@entretien/core/stop';
 import { useState } from 'react';
 import { currentInstantText } from '../../data/clock.js';
@@ -32,6 +32,7 @@ interface TakeOutProps {
 /** Takes a unit, or a part of its use, out of service: why, what must be shown to run again, who was told. */
 export function TakeOutDialog({ compressorId, tag, timeZone, onClose }: TakeOutProps) {
   const form = useFactForm<TakeOutOfService>(
+    TakeOutOfService,
     `/compressors/${compressorId}/out-of-service`,
     timeZone,
     onClose,

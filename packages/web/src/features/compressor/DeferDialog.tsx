@@ -1,6 +1,6 @@
 import { fromMeter, formatHoursSeen } from '@entretien/core/hours';
 import { TextField, Typography } from '@mui/material';
-import type { DeferTask, StandingView, TaskStandingView } from '@entretien/contracts';
+import { DeferTask, type StandingView, type TaskStandingView } from '@entretien/contracts';
 import { useState } from 'react';
 import { currentInstantText } from '../../data/clock.js';
 import { Caution } from '../../components/Caution.js';
@@ -18,7 +18,7 @@ interface DeferProps {
 
 /** Puts a task off: why, and until when. What keeps somebody safe wants the risk named, and stays in sight. */
 export function DeferDialog({ compressorId, task, standing, timeZone, onClose }: DeferProps) {
-  const form = useFactForm<DeferTask>(`/compressors/${compressorId}/deferrals`, timeZone, onClose);
+  const form = useFactForm<DeferTask>(DeferTask, `/compressors/${compressorId}/deferrals`, timeZone, onClose);
   const [reason, setReason] = useState('');
   const [untilOn, setUntilOn] = useState('');
   const [hours, setHours] = useState(emptyEntry);

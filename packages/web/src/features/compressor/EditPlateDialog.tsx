@@ -1,6 +1,6 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { Box, Typography } from '@mui/material';
-import { PlateDetails, type ChangePlate, type CompressorView } from '@entretien/contracts';
+import { PlateDetails, ChangePlate, type CompressorView } from '@entretien/contracts';
 import { useForm, type FieldError } from 'react-hook-form';
 import { FormDialog } from '../../components/FormDialog.js';
 import { PlateInput } from '../../components/PlateInputs.js';
@@ -24,7 +24,7 @@ export function EditPlateDialog({ unit, timeZone, onClose }: EditPlateProps) {
     resolver: classValidatorResolver(PlateDetails),
     mode: 'onTouched',
   });
-  const fact = useFactForm<ChangePlate>(`/compressors/${unit.id}/plate`, timeZone, onClose);
+  const fact = useFactForm<ChangePlate>(ChangePlate, `/compressors/${unit.id}/plate`, timeZone, onClose);
   const send = form.handleSubmit((values) => {
     const changes = allFields
       .filter(({ name }) => JSON.stringify(values[name] ?? null) !== JSON.stringify(before[name] ?? null))

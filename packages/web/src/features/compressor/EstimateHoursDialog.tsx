@@ -1,5 +1,5 @@
 import { Alert, Box, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import type { CompressorView, RecordReading } from '@entretien/contracts';
+import { type CompressorView, RecordReading } from '@entretien/contracts';
 import { hoursFromAir, hoursFromCycles, readingProblem, describeEstimate } from '@entretien/core/hours';
 import { formatFigure, readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
@@ -29,16 +29,17 @@ export function EstimateHoursDialog({ unit, compressorId, tag, facts, timeZone, 
   const [minutes, setMinutes] = useState('');
   const [air, setAir] = useState(emptyEntry);
   const [fad, setFad] = useState(() => entryOf(unit.fadLpm, 'flow'));
-  const form = useFactForm<RecordReading>(`/compressors/${compressorId}/readings`, timeZone, onClose);
+  const form = useFactForm<RecordReading>(
+    RecordReading,
+    `/compressors/${compressorId}/readings`,
+    timeZone,
+    onClose,
+  );
   const now = useNow();
   const at = form.when ?? now;
   const log = hourLogOf(facts);
   const last = lastFigure(log, at);
-  const [counted, pumpUp] = [readNumber(cycles), readNumber(minutes)];
-  const byCycles =
-    way === 'cycles' && counted.ok && pumpUp.ok
-      ? { cycles: counted.value, pumpUpMinutes: pumpUp.value }
-      : null;
+  const byCycles = way === 'cycles' ? cyclesOf(cycles, minutes) : null;
   const byAir =
     way === 'air' && air.value !== null && fad.value !== null ? { airL: air.value, fadLpm: fad.value } : null;
   const gained = byCycles
@@ -47,7 +48,6 @@ export function EstimateHoursDialog({ unit, compressorId, tag, facts, timeZone, 
   const hours = gained?.ok ? (last?.hours ?? 0) + gained.value : null;
   const judged = hours === null ? null : readingProblem(log, typedReading(hours, at, now), { now, timeZone });
   const problem = gained && !gained.ok ? gained.problem.sentence : judged?.sentence;
-  const format = (figure: number) => formatFigure(figure, { figures: 6, maxDecimals: 1 });
   const send = () => {
     const fields = byCycles ?? byAir;
     if (hours === null || !fields) return;
@@ -142,6 +142,16 @@ export function EstimateHoursDialog({ unit, compressorId, tag, facts, timeZone, 
       <NoteField form={form} longest={1900} />
     </FormDialog>
   );
+}
+
+function format(figure: number): string {
+  return formatFigure(figure, { figures: 6, maxDecimals: 1 });
+}
+
+/** Cycles with the minutes that each takes; null while one of them is not understood. */
+function cyclesOf(cycles: string, minutes: string) {
+  const [counted, pumpUp] = [readNumber(cycles), readNumber(minutes)];
+  return counted.ok && pumpUp.ok ? { cycles: counted.value, pumpUpMinutes: pumpUp.value } : null;
 }
 
 interface CountFieldProps {

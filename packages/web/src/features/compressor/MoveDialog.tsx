@@ -1,5 +1,5 @@
 import { FormControlLabel, MenuItem, Radio, RadioGroup, TextField, Typography } from '@mui/material';
-import type { ChangePlate, CompressorView } from '@entretien/contracts';
+import { ChangePlate, type CompressorView } from '@entretien/contracts';
 import { formatDay, localDayAt } from '@entretien/core/basics';
 import { futureProblem } from '@entretien/core/hours';
 import { useState } from 'react';
@@ -22,7 +22,7 @@ export function MoveDialog({ unit, timeZone, onClose }: MoveProps) {
   const isRetired = unit.retiredOn !== undefined;
   const [what, setWhat] = useState<'move' | 'retire' | 'return'>(isRetired ? 'return' : 'move');
   const [siteId, setSiteId] = useState(unit.siteId);
-  const fact = useFactForm<ChangePlate>(`/compressors/${unit.id}/plate`, timeZone, onClose);
+  const fact = useFactForm<ChangePlate>(ChangePlate, `/compressors/${unit.id}/plate`, timeZone, onClose);
   const { when } = fact;
   const future = when === null ? null : futureProblem(when, 'changedAt', { now, timeZone });
   const change = () => {

@@ -1,10 +1,10 @@
 import { Alert, Box, Typography } from '@mui/material';
-import type {
-  MeterChangeView,
-  ReadingView,
+import {
+  type MeterChangeView,
+  type ReadingView,
   RecordMeterChange,
   RecordReading,
-  StandingView,
+  type StandingView,
 } from '@entretien/contracts';
 import { DAY_MS } from '@entretien/core/basics';
 import {
@@ -58,6 +58,7 @@ export function ReadHoursDialog({
 }: ReadHoursProps) {
   const [entry, setEntry] = useState(() => (corrects ? entryOf(corrects.hours, 'hours') : emptyEntry));
   const form = useFactForm<RecordReading>(
+    RecordReading,
     `/compressors/${compressorId}/readings`,
     timeZone,
     onClose,
@@ -65,6 +66,7 @@ export function ReadHoursDialog({
   );
   const [changeEntry, setChangeEntry] = useState<MeterChangeEntry | null>(null);
   const postChange = usePost<RecordMeterChange, MeterChangeView>(
+    RecordMeterChange,
     `/compressors/${compressorId}/meter-changes`,
   );
   const recorded = hourLogOf({

@@ -1,10 +1,10 @@
 import { Box, Checkbox, FormControlLabel, FormHelperText, Stack, Typography } from '@mui/material';
-import type {
-  CompressorView,
-  PlanView,
+import {
+  type CompressorView,
+  type PlanView,
   RecordService,
-  StandingView,
-  TaskStandingView,
+  type StandingView,
+  type TaskStandingView,
 } from '@entretien/contracts';
 import { HOUR_MS } from '@entretien/core/basics';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
@@ -49,7 +49,12 @@ export function RecordServiceDialog({
 }: RecordServiceProps) {
   const [tasks, setTasks] = useState<readonly string[]>(chosen);
   const [entry, setEntry] = useState(emptyEntry);
-  const form = useFactForm<RecordService>(`/compressors/${compressorId}/services`, timeZone, onClose);
+  const form = useFactForm<RecordService>(
+    RecordService,
+    `/compressors/${compressorId}/services`,
+    timeZone,
+    onClose,
+  );
   const now = useNow();
   const at = form.when ?? now;
   const future = futureProblem(at, 'doneAt', { now, timeZone });

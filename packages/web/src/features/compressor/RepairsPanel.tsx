@@ -1,5 +1,5 @@
 import { Box, Button, Link as MuiLink, MenuItem, Stack, TextField, Typography } from '@mui/material';
-import type { CompressorView, OpenRepair, RepairView } from '@entretien/contracts';
+import { type CompressorView, OpenRepair, type RepairView } from '@entretien/contracts';
 import { stationName, stationsOf } from '@entretien/core/machine';
 import type { RepairKind } from '@entretien/core/repairs';
 import { useState } from 'react';
@@ -98,7 +98,7 @@ function AddRepairDialog({ unit, timeZone, onClose }: PanelProps & { readonly on
   const [kind, setKind] = useState<RepairKind>('fault');
   const [found, setFound] = useState('');
   const [station, setStation] = useState('');
-  const form = useFactForm<OpenRepair>(`/compressors/${unit.id}/repairs`, timeZone, onClose);
+  const form = useFactForm<OpenRepair>(OpenRepair, `/compressors/${unit.id}/repairs`, timeZone, onClose);
   const { path, beside } = stationsOf(unit);
   return (
     <FormDialog

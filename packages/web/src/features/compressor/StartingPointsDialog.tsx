@@ -1,5 +1,5 @@
 import { Box, FormControlLabel, MenuItem, Radio, RadioGroup, TextField, Typography } from '@mui/material';
-import type { PlanView, SetStartingPoints, StandingView } from '@entretien/contracts';
+import { type PlanView, SetStartingPoints, type StandingView } from '@entretien/contracts';
 import { foundShares, pointByShare, type FoundShare } from '@entretien/core/plan';
 import { useState } from 'react';
 import { FormDialog } from '../../components/FormDialog.js';
@@ -35,6 +35,7 @@ export function StartingPointsDialog({
   onClose,
 }: StartingPointsProps) {
   const form = useFactForm<SetStartingPoints>(
+    SetStartingPoints,
     `/compressors/${compressorId}/starting-points`,
     timeZone,
     onClose,

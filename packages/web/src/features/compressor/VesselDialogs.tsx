@@ -1,5 +1,10 @@
 import { FormControlLabel, MenuItem, Radio, RadioGroup, TextField, Typography } from '@mui/material';
-import type { CompressorView, RecordExamination, RegisterVessel, VesselView } from '@entretien/contracts';
+import {
+  type CompressorView,
+  RecordExamination,
+  RegisterVessel,
+  type VesselView,
+} from '@entretien/contracts';
 import { vesselKinds, type VesselExamination, type VesselKind } from '@entretien/core/plan';
 import { useState } from 'react';
 import { Caution } from '../../components/Caution.js';
@@ -18,7 +23,7 @@ const dates = { inputLabel: { shrink: true } } as const;
 
 /** Takes a receiver, bank or cylinder into the register, filled by this unit. */
 export function AddVesselDialog({ unit, timeZone, onClose }: AddVesselProps) {
-  const form = useFactForm<RegisterVessel>('/vessels', timeZone, onClose);
+  const form = useFactForm<RegisterVessel>(RegisterVessel, '/vessels', timeZone, onClose);
   const [kind, setKind] = useState<VesselKind>(unit.family === 'high-pressure' ? 'bank' : 'receiver');
   const [tag, setTag] = useState('');
   const [rated, setRated] = useState(emptyEntry);
@@ -144,7 +149,12 @@ interface ExamineProps {
 
 /** Records a pressure test or an inspection of a vessel. */
 export function ExamineVesselDialog({ vessel, examination, timeZone, onClose }: ExamineProps) {
-  const form = useFactForm<RecordExamination>(`/vessels/${vessel.id}/examinations`, timeZone, onClose);
+  const form = useFactForm<RecordExamination>(
+    RecordExamination,
+    `/vessels/${vessel.id}/examinations`,
+    timeZone,
+    onClose,
+  );
   const [kind, setKind] = useState(examination);
   const [doneOn, setDoneOn] = useState(form.whenText.slice(0, 10));
   const [passed, setPassed] = useState(true);

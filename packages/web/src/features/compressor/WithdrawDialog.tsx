@@ -1,5 +1,5 @@
 import { Button, FormControlLabel, Radio, RadioGroup, TextField, Typography } from '@mui/material';
-import type { WithdrawalView, WithdrawFact } from '@entretien/contracts';
+import { type WithdrawalView, WithdrawFact } from '@entretien/contracts';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { sentenceOf } from '../../data/api.js';
@@ -28,7 +28,10 @@ export function WithdrawDialog({ compressorId, day, lines, onCorrect, onClose }:
   const [path, setPath] = useState(lines.length === 1 ? lines[0]!.path : '');
   const [reason, setReason] = useState('');
   const [id] = useState(() => newId());
-  const post = usePost<WithdrawFact, WithdrawalView>(`/compressors/${compressorId}/${path}/withdrawal`);
+  const post = usePost<WithdrawFact, WithdrawalView>(
+    WithdrawFact,
+    `/compressors/${compressorId}/${path}/withdrawal`,
+  );
   return (
     <FormDialog
       title={`Withdraw what was recorded on ${day}`}

@@ -1,6 +1,6 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { Autocomplete, TextField } from '@mui/material';
-import { AddSite, type SiteView } from '@entretien/contracts';
+import { AddSite, ChangeSite, type SiteView } from '@entretien/contracts';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { v7 as newId } from 'uuid';
@@ -32,7 +32,10 @@ export function SiteDialog({ site, onClose, onSaved }: SiteDialogProps) {
     resolver: classValidatorResolver(AddSite),
     mode: 'onTouched',
   });
-  const post = usePost<object, SiteView>(site ? `/sites/${site.id}/changes` : '/sites');
+  const post = usePost<object, SiteView>(
+    site ? ChangeSite : AddSite,
+    site ? `/sites/${site.id}/changes` : '/sites',
+  );
   const send = form.handleSubmit((values) => {
     const body = site ? changesOf(site, values) : withoutBlanks(values);
     post.mutate(

@@ -1,5 +1,7 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import {
+  RecordMeasurement,
+  RecordReading,
   RegisterCompressor,
   type CompressorView,
   type PlanView,
@@ -55,8 +57,8 @@ export function useCommissioning() {
     // What is not understood stays in its field; only what is understood is kept for after a reload.
     keep({ values: understood(values) });
   }, [values, keep]);
-  const register = usePost<object, CompressorView>('/compressors');
-  const firstReading = usePost<object, ReadingView>(`/compressors/${draft.id}/readings`);
+  const register = usePost<object, CompressorView>(RegisterCompressor, '/compressors');
+  const firstReading = usePost<object, ReadingView>(RecordReading, `/compressors/${draft.id}/readings`);
   const { family } = values;
   const { step } = draft;
 
@@ -123,7 +125,7 @@ export function useCommissioning() {
 
 /** What was found at the first run; sent again after a refusal it is recorded once. */
 function useFirstRun(draft: NewCompressorDraft, plate: DataPlate) {
-  const rotation = usePost<object, unknown>(`/compressors/${draft.id}/measurements`);
+  const rotation = usePost<object, unknown>(RecordMeasurement, `/compressors/${draft.id}/measurements`);
   const [planProblem, setPlanProblem] = useState<unknown>(null);
   const record = async (takenAt: string) => {
     if (plate.history === 'unknown') return;

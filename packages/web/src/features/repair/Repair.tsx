@@ -1,5 +1,10 @@
 import { Box, Button, ButtonBase, Link as MuiLink, Stack, TextField, Typography } from '@mui/material';
-import type { AddRepairEntry, CompressorView, RepairView } from '@entretien/contracts';
+import {
+  entryContracts,
+  type AddRepairEntry,
+  type CompressorView,
+  type RepairView,
+} from '@entretien/contracts';
 import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import { openingsOf } from '@entretien/core/isolation';
@@ -169,7 +174,10 @@ function WorkDone({ repair, unit }: RepairProps) {
 }
 
 function useAdd(repair: RepairView) {
-  return usePost<AddRepairEntry, RepairView>(`/repairs/${repair.id}/entries`);
+  return usePost<AddRepairEntry, RepairView>(
+    { of: ({ kind }) => entryContracts[kind] },
+    `/repairs/${repair.id}/entries`,
+  );
 }
 
 interface WriteEntryProps {

@@ -2,7 +2,8 @@ import { Box, Button, Collapse, Stack, Typography } from '@mui/material';
 import {
   DEFAULT_PERSON_ID,
   type CompressorView,
-  type OpenRepair,
+  OpenRepair,
+  RecordRepairStep,
   type RepairView,
 } from '@entretien/contracts';
 import {
@@ -35,8 +36,8 @@ export function RepairIsolation({ repair, unit, opens }: RepairIsolationProps) {
   const { data } = useIsolation(unit.id);
   const [isOpen, setOpen] = useState(false);
   const by = usePreferences((preferences) => preferences.personId) ?? DEFAULT_PERSON_ID;
-  const post = usePost<object, unknown>(`/repairs/${repair.id}/steps`);
-  const open = usePost<OpenRepair, unknown>(`/compressors/${unit.id}/repairs`);
+  const post = usePost<object, unknown>(RecordRepairStep, `/repairs/${repair.id}/steps`);
+  const open = usePost<OpenRepair, unknown>(OpenRepair, `/compressors/${unit.id}/repairs`);
   const minute = useNow();
   if (!data) return null;
   const guarded = { plate: unit, pauseMinutes: data.pauseMinutes, timeZone: data.timeZone };

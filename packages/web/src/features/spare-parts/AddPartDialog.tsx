@@ -1,5 +1,5 @@
 import { Autocomplete, Box, MenuItem, TextField } from '@mui/material';
-import type { AddPart, PartView } from '@entretien/contracts';
+import { AddPart, type PartView } from '@entretien/contracts';
 import { partClasses, type PartClass } from '@entretien/core/parts';
 import { readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
@@ -24,7 +24,7 @@ export function AddPartDialog({ onClose }: { readonly onClose: () => void }) {
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});
   const [kind, setKind] = useState<PartClass>('element');
   const [fits, setFits] = useState<readonly string[]>([]);
-  const post = usePost<AddPart, PartView>('/parts');
+  const post = usePost<AddPart, PartView>(AddPart, '/parts');
   const text = (field: string) => texts[field] ?? '';
   const put = (field: string, value: string) => setTexts({ ...texts, [field]: value });
   const { figures, problems } = readFigures(texts);

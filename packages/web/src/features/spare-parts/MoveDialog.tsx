@@ -1,5 +1,5 @@
 import { TextField, Typography } from '@mui/material';
-import type { MovePart, PartView } from '@entretien/contracts';
+import { MovePart, type PartView } from '@entretien/contracts';
 import { readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
@@ -13,7 +13,7 @@ export function MoveDialog({ part, onClose }: { readonly part: PartView; readonl
   const [text, setText] = useState('');
   const [id] = useState(() => newId());
   const [movedAt] = useState(() => currentInstantText());
-  const post = usePost<MovePart, PartView>(`/parts/${part.id}/moves`);
+  const post = usePost<MovePart, PartView>(MovePart, `/parts/${part.id}/moves`);
   const read = readNumber(text);
   const isReadable = read.ok && read.value >= 0 && read.value <= 100_000;
   const change = isReadable ? read.value - part.inVan : 0;

@@ -1,5 +1,5 @@
 import { Box, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material';
-import type { FleetCompressorView, PlanVisit, VisitView } from '@entretien/contracts';
+import { type FleetCompressorView, PlanVisit, type VisitView } from '@entretien/contracts';
 import { formatDay, localDayAt } from '@entretien/core/basics';
 import { worthPlanning } from '@entretien/core/visit';
 import { useState } from 'react';
@@ -29,7 +29,7 @@ export function PlanVisitDialog({ siteId, compressorId, onClose }: PlanVisitProp
   const [changed, setChanged] = useState<ReadonlyMap<string, boolean>>(new Map());
   const [day, setDay] = useState<string | null>(null);
   const [id] = useState(() => newId());
-  const post = usePost<PlanVisit, VisitView>('/visits');
+  const post = usePost<PlanVisit, VisitView>(PlanVisit, '/visits');
   const here = units.filter((unit) => unit.siteId === chosenSite);
   const site = sites?.find((one) => one.id === chosenSite);
   const plannedOn = day ?? formatDay(localDayAt(now, site?.timeZone ?? 'UTC'));

@@ -1,7 +1,7 @@
 import ArrowDownwardIcon from '@mui/icons-material/ArrowDownward';
 import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
 import { Alert, Box, Button, IconButton, Stack, Typography } from '@mui/material';
-import type { ChangeSite, SiteMetersView, SiteView } from '@entretien/contracts';
+import { ChangeSite, type SiteMetersView, type SiteView } from '@entretien/contracts';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { figureFont } from '../../components/theme/theme.js';
@@ -16,7 +16,7 @@ interface WalkOrderProps {
 /** Puts the units of a site into the order in which one walks by them. */
 export function WalkOrder({ meters, onDone }: WalkOrderProps) {
   const [order, setOrder] = useState(meters.items);
-  const post = usePost<ChangeSite, SiteView>(`/sites/${meters.siteId}/changes`);
+  const post = usePost<ChangeSite, SiteView>(ChangeSite, `/sites/${meters.siteId}/changes`);
   const move = (index: number, step: number) => {
     const next = [...order];
     const [moved] = next.splice(index, 1);

@@ -1,5 +1,5 @@
 import { Alert, Box, Button, MenuItem, TextField, Typography } from '@mui/material';
-import type { ChangePlate, PlateChangeView, PlateDetails } from '@entretien/contracts';
+import { ChangePlate, type PlateChangeView, type PlateDetails } from '@entretien/contracts';
 import {
   formatFigure,
   formatQuantity,
@@ -157,7 +157,7 @@ function PutOnPlate({
     .filter((field) => field.as === 'quantity' && field.kind === kind);
   const [name, setName] = useState<keyof PlateDetails | ''>('');
   const attempt = useAttempt();
-  const post = usePost<ChangePlate, PlateChangeView>(`/compressors/${unit?.id ?? ''}/plate`);
+  const post = usePost<ChangePlate, PlateChangeView>(ChangePlate, `/compressors/${unit?.id ?? ''}/plate`);
   if (!unit || fields.length === 0) return null;
   const send = () => {
     const figure = Number(value.toPrecision(6));

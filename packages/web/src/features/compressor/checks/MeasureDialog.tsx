@@ -1,5 +1,10 @@
 import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from '@mui/material';
-import type { CompressorView, MeasurementView, RecordMeasurement, SiteView } from '@entretien/contracts';
+import {
+  type CompressorView,
+  type MeasurementView,
+  RecordMeasurement,
+  type SiteView,
+} from '@entretien/contracts';
 import { cautionOf, checksFor, howOf, type CheckDefinition } from '@entretien/core/checks';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
 import { stationName, stationsOf } from '@entretien/core/machine';
@@ -134,6 +139,7 @@ function MeasureForm(props: FormProps) {
   const [isBaseline, setBaseline] = useState(corrects?.baseline ?? asBaseline);
   const [meter, setMeter] = useState(emptyEntry);
   const form = useFactForm<RecordMeasurement>(
+    RecordMeasurement,
     `/compressors/${unit.id}/measurements`,
     timeZone,
     onClose,
