@@ -20,7 +20,7 @@ export function OutboxButton() {
         aria-label={`Outbox: ${text || 'empty'}`}
         sx={{
           minHeight: 44,
-          color: refused > 0 ? 'notebook.oxide' : 'notebook.brass',
+          color: refused > 0 ? 'oxide' : 'brass',
           fontWeight: 650,
           whiteSpace: 'nowrap',
           px: 1,

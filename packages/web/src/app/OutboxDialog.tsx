@@ -92,16 +92,13 @@ function Item({ item, onLeave }: ItemProps) {
           {kind === 'meter-change' ? 'meter changed ' : ''}
           {toLocalText(at, timeZone).replace('T', ', ')}
         </Typography>
-        <Typography
-          variant="body2"
-          sx={{ ml: 'auto', fontWeight: 600, color: problem ? 'notebook.oxide' : 'notebook.brass' }}
-        >
+        <Typography variant="body2" sx={{ ml: 'auto', fontWeight: 600, color: problem ? 'oxide' : 'brass' }}>
           {problem ? 'refused' : 'waiting'}
         </Typography>
       </Stack>
       {problem && (
         <>
-          <Typography variant="body2" sx={{ color: 'notebook.oxide', my: 0.5 }}>
+          <Typography variant="body2" sx={{ color: 'oxide', my: 0.5 }}>
             {problem.detail ?? problem.title}
           </Typography>
           {isMending ? (

@@ -57,8 +57,8 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
             height: 30,
             fontSize: 12.5,
             fontWeight: 700,
-            bgcolor: 'notebook.slateGround',
-            color: 'notebook.slate',
+            bgcolor: 'slateGround',
+            color: 'slate',
           }}
         >
           {current?.initials ?? '?'}

@@ -21,7 +21,7 @@ export function RulerSwitch() {
           fontWeight: 600,
           textTransform: 'none',
           color: 'text.secondary',
-          borderColor: 'notebook.strongRule',
+          borderColor: 'strongRule',
           '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'text.primary', color: 'background.default' },
         },
       }}

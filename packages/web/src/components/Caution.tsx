@@ -9,10 +9,10 @@ export function Caution({ text }: { readonly text: string }) {
       direction="row"
       spacing={1}
       sx={{
-        bgcolor: 'notebook.brassGround',
-        color: 'notebook.brass',
+        bgcolor: 'brassGround',
+        color: 'brass',
         borderLeft: 4,
-        borderColor: 'notebook.brass',
+        borderColor: 'brass',
         p: 1,
         mb: 1,
       }}

@@ -9,10 +9,10 @@ const verdictText: Readonly<Record<Substitution['verdict'], string>> = {
 };
 
 const verdictColour: Readonly<Record<Substitution['verdict'], string>> = {
-  fits: 'notebook.slate',
-  unsure: 'notebook.brass',
-  'does-not-fit': 'notebook.oxide',
-  reason: 'notebook.brass',
+  fits: 'slate',
+  unsure: 'brass',
+  'does-not-fit': 'oxide',
+  reason: 'brass',
 };
 
 const holdsText: Readonly<Record<ComparedFigure['holds'], string>> = {
@@ -36,7 +36,7 @@ export function ComparedParts({ judged }: { readonly judged: Substitution }) {
           </Typography>
           <Typography
             variant="body2"
-            sx={{ fontWeight: 650, color: holds === 'no' ? 'notebook.oxide' : 'text.secondary' }}
+            sx={{ fontWeight: 650, color: holds === 'no' ? 'oxide' : 'text.secondary' }}
           >
             {holdsText[holds]}
           </Typography>

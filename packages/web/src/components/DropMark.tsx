@@ -6,12 +6,12 @@ const TOP = -11;
 const HEIGHT = 21;
 
 const colourOf: Record<TaskState, string> = {
-  unknown: 'var(--mui-palette-notebook-secondInk)',
-  fresh: 'var(--mui-palette-notebook-slate)',
-  'put-off': 'var(--mui-palette-notebook-brass)',
-  nearing: 'var(--mui-palette-notebook-brass)',
-  due: 'var(--mui-palette-notebook-oxide)',
-  overdue: 'var(--mui-palette-notebook-oxide)',
+  unknown: 'var(--mui-palette-secondInk)',
+  fresh: 'var(--mui-palette-slate)',
+  'put-off': 'var(--mui-palette-brass)',
+  nearing: 'var(--mui-palette-brass)',
+  due: 'var(--mui-palette-oxide)',
+  overdue: 'var(--mui-palette-oxide)',
 };
 
 /** The colour that goes with a state; never the only thing that tells it. */

@@ -77,10 +77,7 @@ export function Entries({ items, label = 'Entries', isOfOneCompressor = false, o
                 {entry.text}
               </Typography>
               {(entry.marks ?? []).length > 0 && (
-                <Typography
-                  variant="caption"
-                  sx={{ color: 'notebook.brass', fontWeight: 600, display: 'block' }}
-                >
+                <Typography variant="caption" sx={{ color: 'brass', fontWeight: 600, display: 'block' }}>
                   {entry.marks!.map(describeMark).join(', ')}
                 </Typography>
               )}

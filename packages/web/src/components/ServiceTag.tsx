@@ -41,7 +41,7 @@ export function ServiceTag({
       sx={{
         bgcolor: 'background.sheet',
         border: 1,
-        borderColor: 'notebook.strongRule',
+        borderColor: 'strongRule',
         borderRadius: 1,
         p: 2,
         maxWidth: 460,

@@ -7,7 +7,7 @@ export function Tick({ on, size = 28 }: { readonly on: boolean; readonly size?: 
         cy={14}
         r={12}
         fill={on ? 'var(--mui-palette-primary-main)' : 'none'}
-        stroke={on ? 'var(--mui-palette-primary-main)' : 'var(--mui-palette-notebook-strongRule)'}
+        stroke={on ? 'var(--mui-palette-primary-main)' : 'var(--mui-palette-strongRule)'}
         strokeWidth={2}
       />
       {on && (

@@ -2,10 +2,10 @@ import { Box, Stack, Typography } from '@mui/material';
 import { describeVerdict, type Verdict } from '@entretien/core/checks';
 
 const look: Record<Verdict, { readonly colour: string; readonly ground: string; readonly bubble: number }> = {
-  good: { colour: 'notebook.slate', ground: 'notebook.slateGround', bubble: 17 },
-  watch: { colour: 'notebook.brass', ground: 'notebook.brassGround', bubble: 24 },
-  act: { colour: 'notebook.oxide', ground: 'notebook.oxideGround', bubble: 29 },
-  stop: { colour: 'notebook.oxide', ground: 'notebook.oxideGround', bubble: 17 },
+  good: { colour: 'slate', ground: 'slateGround', bubble: 17 },
+  watch: { colour: 'brass', ground: 'brassGround', bubble: 24 },
+  act: { colour: 'oxide', ground: 'oxideGround', bubble: 29 },
+  stop: { colour: 'oxide', ground: 'oxideGround', bubble: 17 },
 };
 
 /** A verdict as it is shown; with nothing to compare with none is given. */
@@ -90,7 +90,7 @@ export function VerdictBand({
       role="status"
       aria-label={`Verdict: ${describeVerdict({ verdict, noComparison })}`}
       sx={{
-        bgcolor: noComparison ? 'notebook.rule' : verdictGround(verdict),
+        bgcolor: noComparison ? 'transparent' : verdictGround(verdict),
         borderLeft: 4,
         borderColor: noComparison ? 'text.secondary' : verdictColour(verdict),
         px: 1.5,

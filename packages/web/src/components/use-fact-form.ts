@@ -19,6 +19,8 @@ export function useFactForm<Body extends object>(
   const [id] = useState(() => newId());
   const [whenText, setWhenText] = useState(() => toLocalText(happenedAt ?? currentInstant(), timeZone));
   const [note, setNote] = useState('');
+  // Fields that the form has a place for: what is said of others stands above its buttons.
+  const [placed] = useState(() => new Set<string>());
   const post = usePost<Body, unknown>(contract, path);
   const error = post.error;
   return {
@@ -33,10 +35,14 @@ export function useFactForm<Body extends object>(
     setNote,
     isSending: post.isPending,
     /** What the server said of one field. */
-    problemOf: (field: string) => (error instanceof ApiProblem ? error.forField(field) : undefined),
+    problemOf: (field: string) => {
+      placed.add(field);
+      return error instanceof ApiProblem ? error.forField(field) : undefined;
+    },
     /** What it said of no field in particular, or why it could not be reached. */
     generalProblem:
-      error === null || (error instanceof ApiProblem && error.problem.errors !== undefined)
+      error === null ||
+      (error instanceof ApiProblem && error.problem.errors?.every(({ field }) => placed.has(field)))
         ? null
         : sentenceOf(error),
     send: (fact: object) => {

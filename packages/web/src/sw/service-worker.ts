@@ -7,7 +7,8 @@ declare const self: ServiceWorkerGlobalScope;
 declare const SHELL_FILES: readonly string[];
 declare const SHELL_NAME: string;
 
-const DATA = 'entretien-data';
+/** Another name when answers change their shape: what was kept of the old one goes. */
+const DATA = 'entretien-data-2';
 /** Answers of the server that are kept at most; the oldest go first. */
 const MOST_ANSWERS = 300;
 

@@ -1,6 +1,11 @@
 import type { CompressorView, SiteView } from '@entretien/contracts';
 import type { CompressorFacts } from '../data/queries.js';
 
+/** Ids as the contracts want them, told apart by a digit. */
+export function idOf(digit: number): string {
+  return `01890a5d-ac96-774b-bcce-b30209900${String(digit).padStart(3, '0')}`;
+}
+
 /** A unit as the server tells of one. */
 export function unitOf(more: object): CompressorView {
   const plate = { tag: 'CJ-1', family: 'piston', siteId: 'site', commissionedOn: '2026-01-01', marks: [] };

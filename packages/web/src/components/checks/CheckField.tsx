@@ -136,7 +136,7 @@ function ChoiceField({
             px: 1.5,
             textTransform: 'none',
             lineHeight: 1.2,
-            border: '1px solid var(--mui-palette-notebook-strongRule) !important',
+            border: '1px solid var(--mui-palette-strongRule) !important',
             borderRadius: '5px !important',
             ml: '0 !important',
             color: 'text.primary',

@@ -84,7 +84,7 @@ function Others({ here: { fold, by } }: { readonly here: IsolationHere }) {
   if (others.length === 0) return null;
   const names = others.map((person) => people?.find(({ id }) => id === person)?.name ?? 'Somebody else');
   return (
-    <Typography variant="body2" sx={{ color: 'notebook.brass', fontWeight: 600, mb: 0.5 }}>
+    <Typography variant="body2" sx={{ color: 'brass', fontWeight: 600, mb: 0.5 }}>
       The lock of {names.join(' and ')} is on. Put on your own and look for yourself.
     </Typography>
   );

@@ -102,8 +102,8 @@ function Look({ here, point }: PointProps) {
         </Button>
       </Stack>
       {isAsking && (
-        <Box role="alert" sx={{ bgcolor: 'notebook.oxideGround', p: 1.25, mt: 1 }}>
-          <Typography sx={{ fontWeight: 650, color: 'notebook.oxide' }}>
+        <Box role="alert" sx={{ bgcolor: 'oxideGround', p: 1.25, mt: 1 }}>
+          <Typography sx={{ fontWeight: 650, color: 'oxide' }}>
             It is being fed: by a valve that passes, a check valve, another compressor. Nothing is opened.
             Find the neighbour, shut it too, and prove the spaces again.
           </Typography>

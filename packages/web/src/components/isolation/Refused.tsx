@@ -7,11 +7,8 @@ export function Refused({ recording }: { readonly recording: ReturnType<typeof u
   const { refused, insist } = recording;
   if (refused === null) return null;
   return (
-    <Box
-      role="alert"
-      sx={{ bgcolor: 'notebook.oxideGround', borderLeft: 4, borderColor: 'notebook.oxide', p: 1.25, my: 1 }}
-    >
-      <Typography sx={{ fontWeight: 650, color: 'notebook.oxide' }}>{refused.sentence}</Typography>
+    <Box role="alert" sx={{ bgcolor: 'oxideGround', borderLeft: 4, borderColor: 'oxide', p: 1.25, my: 1 }}>
+      <Typography sx={{ fontWeight: 650, color: 'oxide' }}>{refused.sentence}</Typography>
       {insist && (
         <HoldButton color="error" variant="outlined" onHeld={insist} sx={{ mt: 1, minHeight: 60 }}>
           Hold: yes, it really did

@@ -45,7 +45,7 @@ export function VentTile({ here, point, tile, isOne }: VentProps) {
     >
       {!isOne && <Typography variant="h3">{tile.name}</Typography>}
       {(vent?.pressureBar ?? 0) > ZERO_BAR && (
-        <Typography sx={{ color: 'notebook.oxide', fontWeight: 700, fontSize: '1.15rem' }}>
+        <Typography sx={{ color: 'oxide', fontWeight: 700, fontSize: '1.15rem' }}>
           The needle shows {vent?.pressureBar} bar.
         </Typography>
       )}
@@ -94,7 +94,7 @@ function MoreSigns({
   if (isFed) {
     return (
       <>
-        <Typography role="alert" sx={{ color: 'notebook.oxide', fontWeight: 650, mb: 1 }}>
+        <Typography role="alert" sx={{ color: 'oxide', fontWeight: 650, mb: 1 }}>
           It is being fed. Find by what, shut that off and tag it; then let this pass again.
         </Typography>
         <HoldButton fullWidth onHeld={() => record('passes')}>

@@ -97,8 +97,8 @@ export function MeterChangeFields({ entry, log, timeZone, now, onEntry }: Fields
     <Box
       sx={{
         borderLeft: 4,
-        borderColor: 'notebook.slate',
-        bgcolor: 'notebook.slateGround',
+        borderColor: 'slate',
+        bgcolor: 'slateGround',
         p: 1.5,
         display: 'grid',
         gridTemplateColumns: 'minmax(0, 1fr)',

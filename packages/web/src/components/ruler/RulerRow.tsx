@@ -51,7 +51,7 @@ export const RulerRow = memo(function RulerRow({ unit, mode, width, ownNow = fal
   });
   return (
     <svg width={width} height={HEIGHT} aria-hidden style={{ display: 'block', overflow: 'visible' }}>
-      <line x1={0} x2={width} y1={LINE} y2={LINE} stroke="var(--mui-palette-notebook-strongRule)" />
+      <line x1={0} x2={width} y1={LINE} y2={LINE} stroke="var(--mui-palette-strongRule)" />
       {ticksOf(view, mode, now, width).map(({ offset, label }) => (
         <line
           key={offset}
@@ -59,7 +59,7 @@ export const RulerRow = memo(function RulerRow({ unit, mode, width, ownNow = fal
           x2={xOf(offset, view, width)}
           y1={LINE}
           y2={LINE + (label === null ? 3 : 6)}
-          stroke="var(--mui-palette-notebook-strongRule)"
+          stroke="var(--mui-palette-strongRule)"
         />
       ))}
       {ownNow && (
@@ -75,7 +75,7 @@ export const RulerRow = memo(function RulerRow({ unit, mode, width, ownNow = fal
         <path
           key={index}
           d={`M${x - 4} ${LINE - 8} h8 l-4 7 Z`}
-          fill="var(--mui-palette-notebook-slate)"
+          fill="var(--mui-palette-slate)"
           opacity={0.55}
         />
       ))}

@@ -16,13 +16,13 @@ export function SmallScale({ view, mode, now, width, line, above }: SmallScalePr
   const nowX = xOf(0, view, width);
   return (
     <g fontSize={11.5} textAnchor="middle">
-      <line x1={0} x2={width} y1={line} y2={line} stroke="var(--mui-palette-notebook-strongRule)" />
+      <line x1={0} x2={width} y1={line} y2={line} stroke="var(--mui-palette-strongRule)" />
       {ticksOf(view, mode, now, width).map(({ offset, label }) => {
         const x = xOf(offset, view, width);
         const isFree = x > 18 && x < width - 18 && Math.abs(x - nowX) > 32;
         return (
           <g key={offset} transform={`translate(${x} ${line})`}>
-            <line y2={label === null ? 4 : 8} stroke="var(--mui-palette-notebook-strongRule)" />
+            <line y2={label === null ? 4 : 8} stroke="var(--mui-palette-strongRule)" />
             {label !== null && isFree && (
               <text y={21} fill="var(--mui-palette-text-secondary)">
                 {label}

@@ -35,24 +35,13 @@ export function Scale({
   const nowX = xOf(0, view, width);
   return (
     <g>
-      <line
-        x1={0}
-        x2={width}
-        y1={line}
-        y2={line}
-        stroke="var(--mui-palette-notebook-slate)"
-        strokeOpacity={0.7}
-      />
+      <line x1={0} x2={width} y1={line} y2={line} stroke="var(--mui-palette-slate)" strokeOpacity={0.7} />
       {ticksOf(view, mode, now, width).map(({ offset, label }) => {
         const x = xOf(offset, view, width);
         const hidden = Math.abs(x - nowX) < 42 || x < 16 || x > width - 20;
         return (
           <g key={offset} transform={`translate(${x} ${line})`}>
-            <line
-              y2={label === null ? 5 : 10}
-              stroke="var(--mui-palette-notebook-slate)"
-              strokeOpacity={0.6}
-            />
+            <line y2={label === null ? 5 : 10} stroke="var(--mui-palette-slate)" strokeOpacity={0.6} />
             {label !== null && !hidden && (
               <text
                 y={24}
@@ -200,7 +189,7 @@ export function Notches({ services, taskNames, view, mode, now, width, line, pin
     <g>
       {placed.map(({ service, x }, index) => (
         <g key={service.id} transform={`translate(${x} ${line})`}>
-          <path d="M-5 -10 h10 l-5 9 Z" fill="var(--mui-palette-notebook-slate)" opacity={0.6} />
+          <path d="M-5 -10 h10 l-5 9 Z" fill="var(--mui-palette-slate)" opacity={0.6} />
           {levels[index] !== null &&
             spans[index]!.left > 0 &&
             !pinXs.some((pin) => pin > spans[index]!.left - 10 && pin < spans[index]!.right + 10) &&
@@ -260,13 +249,7 @@ export function Labels({ pins, levels, width, line, timeZone, now }: LabelsProps
         return (
           <g key={`${name} ${x}`}>
             {level > 0 && (
-              <line
-                x1={x}
-                x2={x}
-                y1={line - 18}
-                y2={base + 4}
-                stroke="var(--mui-palette-notebook-strongRule)"
-              />
+              <line x1={x} x2={x} y1={line - 18} y2={base + 4} stroke="var(--mui-palette-strongRule)" />
             )}
             <text
               x={left}

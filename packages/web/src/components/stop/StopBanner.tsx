@@ -23,14 +23,11 @@ export function StopBanner({ compressorId, timeZone }: BannerProps) {
     <Box
       component="section"
       aria-label="Out of service"
-      sx={{ border: 2, borderColor: 'notebook.oxide', bgcolor: 'notebook.oxideGround', mb: 1.5 }}
+      sx={{ border: 2, borderColor: 'oxide', bgcolor: 'oxideGround', mb: 1.5 }}
     >
       {stops.map((stop) => (
-        <Box
-          key={stop.id}
-          sx={{ px: 1.75, py: 1.25, '& + &': { borderTop: 1, borderColor: 'notebook.oxide' } }}
-        >
-          <Typography sx={{ fontWeight: 750, color: 'notebook.oxide', fontSize: '1.1rem' }}>
+        <Box key={stop.id} sx={{ px: 1.75, py: 1.25, '& + &': { borderTop: 1, borderColor: 'oxide' } }}>
+          <Typography sx={{ fontWeight: 750, color: 'oxide', fontSize: '1.1rem' }}>
             {stopText(stop)}
           </Typography>
           <Typography sx={{ fontWeight: 600 }}>{stop.why}</Typography>

@@ -12,7 +12,7 @@ export function StopMark({ compressorId }: { readonly compressorId: string }) {
       component="span"
       sx={{
         display: 'inline-block',
-        bgcolor: 'notebook.oxide',
+        bgcolor: 'oxide',
         color: 'background.default',
         fontFamily: 'inherit',
         fontSize: '0.78rem',

@@ -2,12 +2,10 @@ import { createTheme } from '@mui/material/styles';
 import { dark, light, type Tokens } from './tokens.js';
 
 declare module '@mui/material/styles' {
-  interface Palette {
-    notebook: Tokens;
-  }
-  interface PaletteOptions {
-    notebook: Tokens;
-  }
+  // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- merged with the library's own
+  interface Palette extends Tokens {}
+  // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- merged with the library's own
+  interface PaletteOptions extends Tokens {}
   interface TypeBackground {
     sheet: string;
   }
@@ -26,7 +24,7 @@ const titleFont = { fontFamily: figureFont.fontFamily, fontStretch: '95%' } as c
 
 function palette(tokens: Tokens) {
   return {
-    notebook: tokens,
+    ...tokens,
     background: { default: tokens.paper, paper: tokens.sheet, sheet: tokens.sheet },
     text: { primary: tokens.ink, secondary: tokens.secondInk },
     primary: { main: tokens.verdigris, contrastText: tokens.onVerdigris },
@@ -82,7 +80,7 @@ export const theme = createTheme({
     MuiOutlinedInput: {
       styleOverrides: {
         root: { backgroundColor: 'var(--mui-palette-background-paper)' },
-        notchedOutline: { borderColor: 'var(--mui-palette-notebook-strongRule)' },
+        notchedOutline: { borderColor: 'var(--mui-palette-strongRule)' },
       },
     },
   },

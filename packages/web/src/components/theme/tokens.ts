@@ -1,4 +1,4 @@
-/** The colours of the workshop notebook: the same roles by day and by night. */
+/** The colours of the page: the same roles by day and by night. */
 export interface Tokens {
   readonly paper: string;
   readonly sheet: string;

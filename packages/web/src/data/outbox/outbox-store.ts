@@ -46,7 +46,13 @@ async function open(): Promise<IDBPDatabase<OutboxSchema>> {
 }
 
 export async function storedItems(): Promise<OutboxItem[]> {
-  return (await database()).getAll('items');
+  const items = await (await database()).getAll('items');
+  return items.map(readItem);
+}
+
+/** Up to release 0.3 what an item says stood under another name. */
+function readItem({ words, ...item }: OutboxItem & { readonly words?: string }): OutboxItem {
+  return words === undefined ? item : { text: words, ...item };
 }
 
 export async function storeItem(item: OutboxItem): Promise<void> {

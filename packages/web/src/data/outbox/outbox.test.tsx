@@ -1,7 +1,15 @@
 import type { VisitStepView } from '@entretien/contracts';
-import { onOutboxSent, onStepTaken, putInOutbox, useOutbox } from './outbox.js';
+import {
+  discard,
+  onOutboxSent,
+  onStepTaken,
+  putInOutbox,
+  sendOutbox,
+  useOutbox,
+  watchOutbox,
+} from './outbox.js';
 import type { OutboxItem } from './outbox-item.js';
-import { storedItems, takenOf } from './outbox-store.js';
+import { dropItem, storedItems, storeItem, takenOf } from './outbox-store.js';
 
 const VISIT = 'visit-1';
 const step = (id: string) =>
@@ -70,4 +78,115 @@ test('a server that fails over a step takes nothing from the device', async () =
   await until(() => useOutbox.getState().items.some(({ id, tries }) => id === 'd' && tries === 1));
   expect(seen.some((one) => one.startsWith('taken'))).toBe(false);
   expect((await storedItems()).map(({ id }) => id)).toContain('d');
+});
+
+/** Sends until it is so: whoever is at it already is not begun anew. */
+async function sending(isSo: () => boolean): Promise<void> {
+  for (let turn = 0; turn < 200 && !isSo(); turn++) {
+    await sendOutbox();
+    await new Promise((goOn) => setTimeout(goOn));
+  }
+  expect(isSo()).toBe(true);
+}
+
+/** Nothing waits from the tests before. */
+async function empty(): Promise<void> {
+  for (const { id } of await storedItems()) await dropItem(id);
+  useOutbox.setState({ items: [], isConnected: true });
+}
+
+test('a server that fails over and over sends it to the tray, and holds up nothing behind it', async () => {
+  await empty();
+  const asked = answering({ status: 500, body: { status: 500, title: 'Failed', detail: 'It failed.' } });
+  await putInOutbox(step('e'));
+  for (let time = 1; time < 5; time++) {
+    await until(() => useOutbox.getState().items[0]?.tries === time);
+    await sending(() => (useOutbox.getState().items[0]?.tries ?? 0) > time);
+  }
+  await until(() => useOutbox.getState().items[0]?.problem !== null);
+  expect(asked.length).toBe(5);
+  // In the tray it waits for somebody; it is not tried again.
+  await sendOutbox();
+  expect(asked.length).toBe(5);
+});
+
+test.each([502, 503, 504])(
+  'a gate that answers %i is no connection: it waits, and counts for nothing',
+  async (status) => {
+    await empty();
+    answering({ status, body: { status, title: 'Bad gateway' } });
+    await putInOutbox(step(`gate ${status}`));
+    await until(() => !useOutbox.getState().isConnected);
+    expect((await storedItems())[0]).toMatchObject({ id: `gate ${status}`, problem: null });
+    expect((await storedItems())[0]).not.toHaveProperty('tries');
+  },
+);
+
+test('without any connection it waits; with one again it goes, in the order of recording', async () => {
+  await empty();
+  globalThis.fetch = (() => Promise.reject(new TypeError('no connection'))) as unknown as typeof fetch;
+  await putInOutbox({ ...step('second'), queuedAt: 20 });
+  await putInOutbox({ ...step('first'), queuedAt: 10 });
+  await until(() => !useOutbox.getState().isConnected);
+  const bodies: string[] = [];
+  globalThis.fetch = (async (_url: string, init: { body: string }) => {
+    bodies.push((JSON.parse(init.body) as { id: string }).id);
+    return new Response(JSON.stringify({ id: bodies.at(-1), visitId: VISIT }), { status: 201 });
+  }) as unknown as typeof fetch;
+  await sending(() => bodies.length === 2);
+  await until(() => useOutbox.getState().items.length === 0);
+  expect(bodies).toEqual(['first', 'second']);
+  expect(await storedItems()).toEqual([]);
+  expect(useOutbox.getState().isConnected).toBe(true);
+});
+
+test('readings go together, and each has its own answer', async () => {
+  await empty();
+  const reading = (id: string, queuedAt: number) =>
+    ({ ...step(id), kind: 'reading', compressorId: 'unit', queuedAt }) as OutboxItem;
+  const refusal = { status: 422, title: 'That cannot be.', code: 'goes-backwards' };
+  const asked = answering({ status: 200, body: { results: [{ id: 'r1' }, { id: 'r2', problem: refusal }] } });
+  await storeItem(reading('r1', 1));
+  await storeItem(reading('r2', 2));
+  await sendOutbox();
+  expect(asked).toEqual(['/api/readings/batch']);
+  expect((await storedItems()).map(({ id, problem }) => [id, problem?.status])).toEqual([['r2', 422]]);
+});
+
+test('what was refused can be thrown away, and only by somebody', async () => {
+  await empty();
+  answering({ status: 422, body: { status: 422, title: 'Not so' } });
+  await putInOutbox(step('f'));
+  await until(() => useOutbox.getState().items[0]?.problem?.status === 422);
+  await sendOutbox();
+  expect(await storedItems()).toHaveLength(1);
+  await discard('f');
+  expect(await storedItems()).toEqual([]);
+  expect(useOutbox.getState().items).toEqual([]);
+});
+
+test('two pages at once: what the other sent leaves this one, and nothing is sent twice', async () => {
+  await empty();
+  const asked = answering({ status: 201, body: { id: 'g', visitId: VISIT } });
+  watchOutbox();
+  await storeItem(step('g'));
+  // Both begin in the same moment; one of them is at it already.
+  await Promise.all([sendOutbox(), sendOutbox()]);
+  await sending(() => asked.length > 0);
+  await until(() => useOutbox.getState().items.length === 0);
+  await sendOutbox();
+  expect(asked).toHaveLength(1);
+});
+
+test('what another page has put in is sent when the connection is back', async () => {
+  await empty();
+  const asked = answering({ status: 201, body: { id: 'h', visitId: VISIT } });
+  await storeItem(step('h'));
+  window.dispatchEvent(new Event('offline'));
+  expect(useOutbox.getState().isConnected).toBe(false);
+  window.dispatchEvent(new Event('online'));
+  await until(() => asked.length === 1);
+  for (let turn = 0; turn < 1000 && (await storedItems()).length > 0; turn++)
+    await new Promise((goOn) => setTimeout(goOn));
+  expect(await storedItems()).toEqual([]);
 });

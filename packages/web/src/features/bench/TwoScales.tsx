@@ -45,7 +45,7 @@ export function TwoScales({ kind, value, typed }: ScalesProps) {
       <g fill="var(--mui-palette-text-secondary)" fontSize={12} textAnchor="middle">
         <path
           d={`M${EDGE} ${LINE} H${WIDTH - EDGE}`}
-          stroke="var(--mui-palette-notebook-strongRule)"
+          stroke="var(--mui-palette-strongRule)"
           strokeWidth={1.5}
         />
         {ticksOf(above).map(({ figure, x }) => (

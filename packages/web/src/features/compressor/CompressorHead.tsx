@@ -63,7 +63,7 @@ export function CompressorHead({ unit, site, standing, timeZone, children }: Hea
               : `read ${formatAgo(Date.parse(standing.lastReadingAt), Date.parse(standing.at), timeZone)}`}
           </Box>
           {unit.retiredOn !== undefined && (
-            <Box component="li" sx={{ color: 'notebook.oxide' }}>
+            <Box component="li" sx={{ color: 'oxide' }}>
               retired {formatDate(unit.retiredOn, Date.parse(standing.at), timeZone)}
             </Box>
           )}

@@ -31,7 +31,7 @@ export function PlatePanel({ unit, timeZone, onEdit, onMove }: PlatePanelProps) 
           key={`${doubt.code} ${doubt.field}`}
           direction="row"
           spacing={1}
-          sx={{ bgcolor: 'notebook.brassGround', color: 'notebook.brass', p: 1 }}
+          sx={{ bgcolor: 'brassGround', color: 'brass', p: 1 }}
         >
           <WarningAmberIcon fontSize="small" />
           <Typography variant="body2" sx={{ color: 'text.primary' }}>

@@ -191,7 +191,7 @@ function Gain({
   const gained = hours - last.hours;
   const perDay = gained / ((at - last.takenAt) / DAY_MS);
   return (
-    <Box role="status" sx={{ typography: 'body2', color: 'notebook.slate', mt: -0.5 }}>
+    <Box role="status" sx={{ typography: 'body2', color: 'slate', mt: -0.5 }}>
       +{formatFigure(gained, { maxDecimals: 1 })} h since then, {formatFigure(perDay, { maxDecimals: 1 })} h a
       day.
     </Box>

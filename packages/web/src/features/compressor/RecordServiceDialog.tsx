@@ -175,7 +175,7 @@ function TaskChoice({ task, isChosen, onToggle, due, caution, isUntested }: Task
       </Stack>
       {caution !== undefined && <Caution text={caution} />}
       {isUntested && (
-        <FormHelperText sx={{ color: 'notebook.brass', fontWeight: 600 }}>
+        <FormHelperText sx={{ color: 'brass', fontWeight: 600 }}>
           A test is done with its result: measure it first, or it was only looked at and stays due.
         </FormHelperText>
       )}

@@ -74,7 +74,7 @@ export function RepairsPanel({ unit, timeZone }: PanelProps) {
                 variant="body2"
                 sx={{
                   fontWeight: 650,
-                  color: repair.isOpen ? 'notebook.oxide' : 'notebook.slate',
+                  color: repair.isOpen ? 'oxide' : 'slate',
                   flex: 'none',
                 }}
               >

@@ -19,6 +19,7 @@ interface AddVesselProps {
   readonly onClose: () => void;
 }
 
+const MOST_MONTHS = 600;
 const dates = { inputLabel: { shrink: true } } as const;
 
 /** Takes a receiver, bank or cylinder into the register, filled by this unit. */
@@ -31,7 +32,8 @@ export function AddVesselDialog({ unit, timeZone, onClose }: AddVesselProps) {
   const [texts, setTexts] = useState({ testEvery: '', inspectEvery: '', lastTest: '', lastInspection: '' });
   const set = (field: keyof typeof texts) => (event: { target: { value: string } }) =>
     setTexts({ ...texts, [field]: event.target.value });
-  const months = (text: string) => (/^\d{1,3}$/.test(text.trim()) && Number(text) > 0 ? Number(text) : null);
+  const months = (text: string) =>
+    /^\d{1,3}$/.test(text.trim()) && Number(text) > 0 && Number(text) <= MOST_MONTHS ? Number(text) : null;
   const isWrong = (text: string) => text.trim() !== '' && months(text) === null;
   return (
     <FormDialog

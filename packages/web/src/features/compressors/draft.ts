@@ -1,3 +1,4 @@
+import { inNamesOfToday } from '@entretien/contracts';
 import { v7 as newId } from 'uuid';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
@@ -54,7 +55,7 @@ export const useNewCompressorDraft = create<NewCompressorDraft & DraftActions>()
     {
       name: 'entretien-new-unit',
       // A draft kept by an earlier release lacks what was added since.
-      merge: (kept, fresh) => ({ ...fresh, ...(kept as Partial<NewCompressorDraft>) }),
+      merge: (kept, fresh) => ({ ...fresh, ...(inNamesOfToday(kept ?? {}) as Partial<NewCompressorDraft>) }),
     },
   ),
 );

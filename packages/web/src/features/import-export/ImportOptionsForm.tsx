@@ -103,10 +103,7 @@ function FirstRow({ list, options }: Omit<FormProps, 'onChange'>) {
     timeZone: options.timeZone,
   });
   return (
-    <Box
-      role="status"
-      sx={{ typography: 'body2', color: read.ok ? 'notebook.slate' : 'notebook.oxide', mt: 1 }}
-    >
+    <Box role="status" sx={{ typography: 'body2', color: read.ok ? 'slate' : 'oxide', mt: 1 }}>
       {read.ok
         ? `The first row reads: ${read.value.unit}, ${formatFigure(read.value.hours, { figures: 7, maxDecimals: 1 })} h on ${toLocalText(read.value.takenAt, options.timeZone).replace('T', ' at ')}.`
         : `The first row cannot be read: ${read.problem.sentence}`}

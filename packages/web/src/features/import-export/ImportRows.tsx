@@ -139,8 +139,8 @@ function Row({ row, timeZone, isDone, isIn, onToggle }: RowProps) {
 }
 
 function tone({ outcome, marks }: ImportedRowView) {
-  if (outcome === 'refused') return { color: 'notebook.oxide' };
-  return marks.length > 0 ? { color: 'notebook.brass', fontWeight: 600 } : { color: 'text.secondary' };
+  if (outcome === 'refused') return { color: 'oxide' };
+  return marks.length > 0 ? { color: 'brass', fontWeight: 600 } : { color: 'text.secondary' };
 }
 
 function format({ outcome, marks, reason, text }: ImportedRowView): string {

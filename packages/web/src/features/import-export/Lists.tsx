@@ -124,7 +124,7 @@ function ImportList() {
             {send.isPending ? 'Reading …' : 'Look through it'}
           </Button>
           {missing.length > 0 && (
-            <Typography variant="body2" sx={{ color: 'notebook.oxide' }}>
+            <Typography variant="body2" sx={{ color: 'oxide' }}>
               Say which column holds {missing.join(', ')}.
             </Typography>
           )}

@@ -187,7 +187,7 @@ function TaskRow({ task, isOpen, onToggle, children }: TaskRowProps) {
         <Typography sx={{ fontWeight: 600 }}>
           {task.name}
           {task.safety && (
-            <Box component="span" sx={{ color: 'notebook.oxide', typography: 'caption', pl: 1 }}>
+            <Box component="span" sx={{ color: 'oxide', typography: 'caption', pl: 1 }}>
               safety
             </Box>
           )}

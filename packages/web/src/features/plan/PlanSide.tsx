@@ -1,5 +1,5 @@
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
-import type { CompressorView, PlanView, StandingView } from '@entretien/contracts';
+import { inNamesOfToday, type CompressorView, type PlanView, type StandingView } from '@entretien/contracts';
 import {
   fitPlan,
   planFileOf,
@@ -269,7 +269,7 @@ function ImportButton({ unit, onPlan, onProblem }: ImportButtonProps) {
     onProblem(null);
     if (file.size > LARGEST_FILE) return onProblem('That file is too large for a plan.');
     try {
-      const parsed = JSON.parse(await file.text()) as Partial<PlanFile> | null;
+      const parsed = inNamesOfToday(JSON.parse(await file.text())) as Partial<PlanFile> | null;
       if (parsed?.format !== 'entretien-plan' || !Array.isArray(parsed.tasks)) {
         return onProblem('That is no plan: it does not say "format": "entretien-plan" with a list of tasks.');
       }

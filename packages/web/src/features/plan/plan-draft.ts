@@ -1,3 +1,4 @@
+import { inNamesOfToday } from '@entretien/contracts';
 import type { ServicePlan } from '@entretien/core/plan';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
@@ -29,6 +30,13 @@ export const usePlanDrafts = create<PlanDrafts>()(
           return { byCompressor: rest };
         }),
     }),
-    { name: 'entretien-plan-drafts' },
+    {
+      name: 'entretien-plan-drafts',
+      version: 1,
+      // Drafts of release 0.3 and before: other names, the same plans.
+      migrate: (kept) => ({
+        byCompressor: inNamesOfToday((kept as { byUnit?: object }).byUnit ?? {}),
+      }),
+    },
   ),
 );

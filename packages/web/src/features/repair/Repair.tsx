@@ -86,7 +86,7 @@ function RepairPage({ repair, unit }: RepairProps) {
         {repair.kind === 'fault' ? 'Fault' : repair.kind === 'modification' ? 'Modification' : 'Improvement'}
         {repair.station ? ` · ${stationName(unit, repair.station)}` : ''} · found{' '}
         {formatDate(toLocalText(Date.parse(repair.foundAt), timeZone).slice(0, 10), now, timeZone)} ·{' '}
-        <Box component="strong" sx={{ color: repair.isOpen ? 'notebook.oxide' : 'notebook.slate' }}>
+        <Box component="strong" sx={{ color: repair.isOpen ? 'oxide' : 'slate' }}>
           {stateText[repair.state]}
         </Box>
         {repair.minutes > 0 ? ` · ${repair.minutes} min of work` : ''}
@@ -256,7 +256,7 @@ function WriteEntry({ repair, kind, label, submit, hasMinutes = false, more = {}
         </Button>
       </Stack>
       {add.error && (
-        <Typography role="alert" variant="body2" sx={{ color: 'notebook.oxide' }}>
+        <Typography role="alert" variant="body2" sx={{ color: 'oxide' }}>
           {sentenceOf(add.error)}
         </Typography>
       )}
@@ -347,7 +347,7 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
         Renewed every time: {guide.renew.join(', ')}. The maker’s manual of this machine comes first.
       </Typography>
       {add.error && (
-        <Typography role="alert" sx={{ color: 'notebook.oxide' }}>
+        <Typography role="alert" sx={{ color: 'oxide' }}>
           {sentenceOf(add.error)}
         </Typography>
       )}
@@ -469,7 +469,7 @@ function VerificationFields({ repair, unit, code, measurements }: VerificationPr
     >
       <JudgedFields check={check} judged={judged} texts={texts} onTexts={setTexts} plate={unit} />
       {add.error && (
-        <Typography role="alert" sx={{ color: 'notebook.oxide' }}>
+        <Typography role="alert" sx={{ color: 'oxide' }}>
           {sentenceOf(add.error)}
         </Typography>
       )}

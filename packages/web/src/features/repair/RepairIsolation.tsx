@@ -57,7 +57,7 @@ export function RepairIsolation({ repair, unit, opens }: RepairIsolationProps) {
       aria-label="Isolation"
       sx={{
         border: 1,
-        borderColor: missing.length > 0 ? 'notebook.brass' : 'notebook.slate',
+        borderColor: missing.length > 0 ? 'brass' : 'slate',
         borderRadius: 1,
         p: 1.25,
         mb: 1.5,
@@ -77,7 +77,7 @@ export function RepairIsolation({ repair, unit, opens }: RepairIsolationProps) {
         </Button>
       </Stack>
       {post.error && (
-        <Typography role="alert" sx={{ color: 'notebook.oxide', fontWeight: 600 }}>
+        <Typography role="alert" sx={{ color: 'oxide', fontWeight: 600 }}>
           {sentenceOf(post.error)}
         </Typography>
       )}

@@ -109,7 +109,7 @@ function PartRow({ part, onMove, onCompare }: RowProps) {
         value={formatCount(part.inVan)}
         unit="in van"
         sx={{
-          color: part.inVan < 0 ? 'notebook.oxide' : part.inVan === 0 ? 'notebook.brass' : 'text.primary',
+          color: part.inVan < 0 ? 'oxide' : part.inVan === 0 ? 'brass' : 'text.primary',
           textAlign: 'right',
         }}
       />

@@ -115,8 +115,8 @@ function StoppedCompressors() {
       aria-label="Out of service"
       sx={{
         borderLeft: 4,
-        borderColor: 'notebook.oxide',
-        bgcolor: 'notebook.oxideGround',
+        borderColor: 'oxide',
+        bgcolor: 'oxideGround',
         px: 1.5,
         py: 0.75,
         my: 1,
@@ -129,7 +129,7 @@ function StoppedCompressors() {
             to={`/units/${stop.compressorId}`}
             sx={{
               fontWeight: 700,
-              color: 'notebook.oxide',
+              color: 'oxide',
               display: 'inline-block',
               py: { xs: 1, md: 0.25 },
             }}

@@ -191,7 +191,7 @@ function BesideRow({ unit, to = `/units/${unit.compressorId}`, value, under }: B
           </Box>
         </Typography>
         {under !== undefined && (
-          <Typography variant="caption" sx={{ color: 'notebook.brass', display: 'block', lineHeight: 1.3 }}>
+          <Typography variant="caption" sx={{ color: 'brass', display: 'block', lineHeight: 1.3 }}>
             {under}
           </Typography>
         )}

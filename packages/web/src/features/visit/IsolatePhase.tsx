@@ -51,15 +51,15 @@ export function AfterPause({ atWork, onGo }: PhaseProps) {
     <Box
       role="alert"
       sx={{
-        bgcolor: 'notebook.oxideGround',
+        bgcolor: 'oxideGround',
         borderLeft: 4,
-        borderColor: 'notebook.oxide',
+        borderColor: 'oxide',
         px: 1.75,
         py: 1.25,
         mb: 1.5,
       }}
     >
-      <Typography sx={{ fontWeight: 700, color: 'notebook.oxide' }}>
+      <Typography sx={{ fontWeight: 700, color: 'oxide' }}>
         There was a pause, or the page was opened anew.
       </Typography>
       <Typography>Look at lock, vents and needles again before you open anything.</Typography>

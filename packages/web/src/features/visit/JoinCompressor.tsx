@@ -58,7 +58,7 @@ export function JoinCompressor({ atWork, onJoined }: JoinCompressorProps) {
   return (
     <Box component="section" aria-label="Another machine of the site">
       {problem && (
-        <Typography role="alert" sx={{ color: 'notebook.oxide' }}>
+        <Typography role="alert" sx={{ color: 'oxide' }}>
           {problem}
         </Typography>
       )}

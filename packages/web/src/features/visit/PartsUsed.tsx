@@ -90,7 +90,7 @@ function PartLine({ atWork, line: { key, name, count, part }, onReason }: PartLi
       <Box sx={{ flex: 1 }}>
         <Typography sx={{ fontWeight: held > 0 ? 650 : 450 }}>{name}</Typography>
         {isShort && (
-          <Typography variant="body2" sx={{ color: 'notebook.brass' }}>
+          <Typography variant="body2" sx={{ color: 'brass' }}>
             More than the van held by the books.
           </Typography>
         )}

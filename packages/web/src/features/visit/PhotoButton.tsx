@@ -45,7 +45,7 @@ export function PhotoButton({
         }}
       />
       {problem && (
-        <Typography role="alert" variant="body2" sx={{ color: 'notebook.oxide', alignSelf: 'center' }}>
+        <Typography role="alert" variant="body2" sx={{ color: 'oxide', alignSelf: 'center' }}>
           {problem}
         </Typography>
       )}

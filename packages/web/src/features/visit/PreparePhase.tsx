@@ -164,7 +164,7 @@ function KitRow({ line: { part, count, answeredBy, short } }: { readonly line: K
         variant="body2"
         sx={{
           fontWeight: 600,
-          color: short > 0 && answeredBy ? 'notebook.oxide' : short > 0 ? 'text.secondary' : 'notebook.slate',
+          color: short > 0 && answeredBy ? 'oxide' : short > 0 ? 'text.secondary' : 'slate',
         }}
       >
         {short > 0 && answeredBy ? `short: ${held}` : held}

@@ -62,7 +62,7 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
       {progress.tasks
         .filter(({ verification }) => verification === 'closed')
         .map(({ code, closedBecause }) => (
-          <Typography key={code} variant="body2" sx={{ mt: 1, color: 'notebook.brass' }}>
+          <Typography key={code} variant="body2" sx={{ mt: 1, color: 'brass' }}>
             {atWork.nameOf(code)}: closed without its proof. {closedBecause}
           </Typography>
         ))}
@@ -176,9 +176,7 @@ function LeakCheck({ atWork }: Pick<PhaseProps, 'atWork'>) {
         Soapy water or ultrasonic. Stand aside, and never tighten a joint under pressure.
       </Typography>
       {leakCheck && (
-        <Typography
-          sx={{ fontWeight: 650, color: leakCheck.tight ? 'notebook.slate' : 'notebook.oxide', mb: 0.5 }}
-        >
+        <Typography sx={{ fontWeight: 650, color: leakCheck.tight ? 'slate' : 'oxide', mb: 0.5 }}>
           {leakCheck.tight ? 'Tight.' : `It leaks. ${leakCheck.text ?? ''}`}
         </Typography>
       )}

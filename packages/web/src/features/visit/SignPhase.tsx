@@ -18,11 +18,11 @@ type Signature = NonNullable<PhaseProps['atWork']['progress']['signed']>;
 
 const lineColour: Readonly<Record<SummaryLine['about'], string>> = {
   done: 'text.primary',
-  'not-done': 'notebook.brass',
-  proof: 'notebook.slate',
-  found: 'notebook.oxide',
+  'not-done': 'brass',
+  proof: 'slate',
+  found: 'oxide',
   used: 'text.primary',
-  warning: 'notebook.oxide',
+  warning: 'oxide',
 };
 
 /** What was done in plain words, the signature, and the tag that stays at the machine. */
@@ -199,13 +199,13 @@ function LeftOut({ sentence, informed, onInformed }: LeftOutProps) {
     <Box
       sx={{
         border: 2,
-        borderColor: 'notebook.oxide',
-        bgcolor: 'notebook.oxideGround',
+        borderColor: 'oxide',
+        bgcolor: 'oxideGround',
         p: 1.5,
         mt: 2,
       }}
     >
-      <Typography sx={{ fontWeight: 700, color: 'notebook.oxide' }}>{sentence}</Typography>
+      <Typography sx={{ fontWeight: 700, color: 'oxide' }}>{sentence}</Typography>
       <TextField
         label="Left out of service, told to"
         value={informed}

@@ -45,7 +45,7 @@ export function SignaturePad({ onStrokes }: PadProps) {
           height: HEIGHT,
           bgcolor: 'background.sheet',
           border: 1,
-          borderColor: 'notebook.strongRule',
+          borderColor: 'strongRule',
           borderRadius: 1,
           touchAction: 'none',
         }}

@@ -82,11 +82,9 @@ export function VisitHead({ atWork, phase, onGo }: HeadProps) {
                 height: 5,
                 borderRadius: 3,
                 // Behind one: filled. Ahead: an empty outline; so that colour alone tells nothing.
-                bgcolor: one === phase ? 'notebook.brass' : done.has(one) ? 'primary.main' : 'transparent',
+                bgcolor: one === phase ? 'brass' : done.has(one) ? 'primary.main' : 'transparent',
                 boxShadow:
-                  one === phase || done.has(one)
-                    ? 'none'
-                    : 'inset 0 0 0 1px var(--mui-palette-notebook-strongRule)',
+                  one === phase || done.has(one) ? 'none' : 'inset 0 0 0 1px var(--mui-palette-strongRule)',
               },
             }}
           >
@@ -95,7 +93,7 @@ export function VisitHead({ atWork, phase, onGo }: HeadProps) {
               sx={{
                 fontSize: { xs: '0.72rem', md: '0.84rem' },
                 fontWeight: one === phase ? 700 : 450,
-                color: one === phase ? 'notebook.brass' : 'text.secondary',
+                color: one === phase ? 'brass' : 'text.secondary',
               }}
             >
               {phaseNames[one]}

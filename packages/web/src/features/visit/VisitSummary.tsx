@@ -19,11 +19,11 @@ const verificationText: Readonly<Record<VerificationState, string>> = {
 };
 
 const verificationColour: Readonly<Record<VerificationState, string>> = {
-  'none-needed': 'notebook.slate',
-  missing: 'notebook.brass',
-  failed: 'notebook.oxide',
-  passed: 'notebook.slate',
-  closed: 'notebook.brass',
+  'none-needed': 'slate',
+  missing: 'brass',
+  failed: 'oxide',
+  passed: 'slate',
+  closed: 'brass',
 };
 
 interface SoFarProps {
@@ -68,7 +68,7 @@ export function VisitSummary({ atWork, phase, onGo }: SoFarProps) {
         </Stack>
       ))}
       {progress.faults.map(({ id, found }) => (
-        <Typography key={id} variant="body2" sx={{ py: 0.35, color: 'notebook.oxide' }}>
+        <Typography key={id} variant="body2" sx={{ py: 0.35, color: 'oxide' }}>
           Found: {found}
         </Typography>
       ))}

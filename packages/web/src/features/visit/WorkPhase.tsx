@@ -169,7 +169,7 @@ export function StationCard({ atWork, group, cautions }: StationCardProps) {
         />
       ))}
       {isRunning && open.length > 0 && (
-        <Typography variant="body2" sx={{ color: 'notebook.brass', fontWeight: 600 }}>
+        <Typography variant="body2" sx={{ color: 'brass', fontWeight: 600 }}>
           Done while it runs: before isolating, or after the restart.
         </Typography>
       )}
@@ -275,7 +275,7 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
             </Typography>
           )}
           {outcome === 'open' && answer?.found && (
-            <Typography variant="body2" sx={{ color: 'notebook.brass', fontWeight: 600 }}>
+            <Typography variant="body2" sx={{ color: 'brass', fontWeight: 600 }}>
               {lookNames[answer.found]}: due now. Do it, or say why not.
             </Typography>
           )}
@@ -285,12 +285,12 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
             </Typography>
           )}
           {outcome === 'not-done' && (
-            <Typography variant="body2" sx={{ color: 'notebook.brass', fontWeight: 600 }}>
+            <Typography variant="body2" sx={{ color: 'brass', fontWeight: 600 }}>
               Not done: {answer?.reason}
             </Typography>
           )}
           {answer?.marks.includes(NOT_CONFIRMED) && (
-            <Typography variant="body2" sx={{ color: 'notebook.oxide', fontWeight: 600 }}>
+            <Typography variant="body2" sx={{ color: 'oxide', fontWeight: 600 }}>
               Isolation not confirmed for this.
             </Typography>
           )}

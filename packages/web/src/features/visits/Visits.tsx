@@ -132,12 +132,7 @@ function VisitList({
                 sx={{
                   fontWeight: 600,
                   textAlign: 'right',
-                  color:
-                    unproved > 0
-                      ? 'notebook.oxide'
-                      : visit.state === 'finished'
-                        ? 'notebook.slate'
-                        : 'notebook.brass',
+                  color: unproved > 0 ? 'oxide' : visit.state === 'finished' ? 'slate' : 'brass',
                 }}
               >
                 {unproved > 0 ? `${unproved} not proved` : stateText[visit.state]}

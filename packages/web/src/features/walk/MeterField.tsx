@@ -119,7 +119,7 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
         </Alert>
       )}
       {isAsking && (
-        <Box role="alert" sx={{ typography: 'body2', color: 'notebook.brass', fontWeight: 600, pb: 0.5 }}>
+        <Box role="alert" sx={{ typography: 'body2', color: 'brass', fontWeight: 600, pb: 0.5 }}>
           Look again. If it stands there like that, say it was read right.
         </Box>
       )}

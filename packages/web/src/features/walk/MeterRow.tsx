@@ -106,7 +106,7 @@ export function MeterRow({ meter, place, site, onSaved }: MeterRowProps) {
         </Typography>
       )}
       {refused && !done && (
-        <Typography role="alert" variant="body2" sx={{ gridColumn: '1 / -1', color: 'notebook.oxide' }}>
+        <Typography role="alert" variant="body2" sx={{ gridColumn: '1 / -1', color: 'oxide' }}>
           {String(refused.body['hours'] ?? '')} h was refused:{' '}
           {refused.problem!.detail ?? refused.problem!.title} It waits in the outbox.
         </Typography>
@@ -154,7 +154,7 @@ function ReadFigure({ last, isWaiting, onMend }: ReadFigureProps) {
       />
       <Stack
         direction="row"
-        sx={{ alignItems: 'center', gap: 0.5, color: isWaiting ? 'notebook.brass' : 'primary.main' }}
+        sx={{ alignItems: 'center', gap: 0.5, color: isWaiting ? 'brass' : 'primary.main' }}
       >
         {isWaiting ? <ScheduleIcon fontSize="small" /> : <CheckIcon fontSize="small" />}
         <Typography variant="body2" sx={{ fontWeight: 600 }}>

@@ -55,7 +55,7 @@ export function AirPath({ family, machine, chosen, onChoose }: AirPathProps) {
               width={spacing - 2}
               height={pathHeight - 4}
               rx={8}
-              fill="var(--mui-palette-notebook-verdigrisGround)"
+              fill="var(--mui-palette-verdigrisGround)"
             />
           )}
           <path
@@ -92,7 +92,7 @@ export function AirPath({ family, machine, chosen, onChoose }: AirPathProps) {
                   <line
                     y1={LABEL_Y - 10}
                     y2={label - 13}
-                    stroke="var(--mui-palette-notebook-strongRule)"
+                    stroke="var(--mui-palette-strongRule)"
                     strokeDasharray="2 3"
                   />
                 )}
@@ -114,9 +114,7 @@ export function AirPath({ family, machine, chosen, onChoose }: AirPathProps) {
                   width={cell - 4}
                   height={BESIDE - 6}
                   rx={8}
-                  fill={
-                    station.code === chosen ? 'var(--mui-palette-notebook-verdigrisGround)' : 'transparent'
-                  }
+                  fill={station.code === chosen ? 'var(--mui-palette-verdigrisGround)' : 'transparent'}
                 />
                 <g transform={`translate(38 ${BESIDE / 2 - 1}) scale(0.8)`}>
                   <StationGlyph code={station.code} />
@@ -151,7 +149,7 @@ function airLine(path: readonly StationFacts[], spacing: number, scale: number):
 
 const focusLook = {
   '& g[role="button"]': { cursor: 'pointer', outline: 'none' },
-  '& g[role="button"]:hover .field': { stroke: 'var(--mui-palette-notebook-strongRule)' },
+  '& g[role="button"]:hover .field': { stroke: 'var(--mui-palette-strongRule)' },
   '& g[role="button"]:focus-visible .field': {
     stroke: 'var(--mui-palette-primary-main)',
     strokeWidth: 2.5,
@@ -160,9 +158,9 @@ const focusLook = {
 
 const verdictInk = {
   good: 'var(--mui-palette-text-secondary)',
-  watch: 'var(--mui-palette-notebook-brass)',
-  act: 'var(--mui-palette-notebook-oxide)',
-  stop: 'var(--mui-palette-notebook-oxide)',
+  watch: 'var(--mui-palette-brass)',
+  act: 'var(--mui-palette-oxide)',
+  stop: 'var(--mui-palette-oxide)',
 } as const;
 
 interface LabelProps {

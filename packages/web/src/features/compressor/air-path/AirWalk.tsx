@@ -64,12 +64,12 @@ function Row({ family, station, isOpen, onToggle }: RowProps) {
         textAlign: 'left',
         justifyContent: 'start',
         borderRadius: 1,
-        bgcolor: isOpen ? 'notebook.verdigrisGround' : undefined,
+        bgcolor: isOpen ? 'verdigrisGround' : undefined,
       }}
     >
       <svg width={52} height={52} viewBox="-34 -40 68 80" aria-hidden style={{ flex: 'none' }}>
         {station.place !== null && (
-          <path d="M0 -40 V40" stroke="var(--mui-palette-notebook-strongRule)" strokeWidth={2.5} />
+          <path d="M0 -40 V40" stroke="var(--mui-palette-strongRule)" strokeWidth={2.5} />
         )}
         <g transform="scale(0.78)">
           <StationGlyph code={station.code} vessel={family === 'screw'} />

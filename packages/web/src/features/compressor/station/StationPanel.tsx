@@ -66,7 +66,7 @@ export function StationPanel(props: StationPanelProps) {
         </Typography>
       )}
       {caution && (
-        <Typography variant="body2" role="note" sx={{ color: 'notebook.brass', mt: 0.5 }}>
+        <Typography variant="body2" role="note" sx={{ color: 'brass', mt: 0.5 }}>
           {caution}
         </Typography>
       )}
@@ -223,7 +223,7 @@ function Vessels({
             </Button>
           </Stack>
           {vessel.doubts.map(({ sentence }) => (
-            <Typography key={sentence} variant="body2" sx={{ color: 'notebook.oxide' }}>
+            <Typography key={sentence} variant="body2" sx={{ color: 'oxide' }}>
               {sentence}
             </Typography>
           ))}

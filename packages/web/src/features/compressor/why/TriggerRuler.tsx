@@ -47,7 +47,7 @@ interface RowProps {
 function Row({ row, y, view, width }: RowProps) {
   const x = (offset: number) => Math.min(width - 2, Math.max(2, xOf(offset, view, width)));
   const bar = y + 28;
-  const colour = row.isRuling ? 'var(--mui-palette-primary-main)' : 'var(--mui-palette-notebook-slate)';
+  const colour = row.isRuling ? 'var(--mui-palette-primary-main)' : 'var(--mui-palette-slate)';
   return (
     <g>
       <text

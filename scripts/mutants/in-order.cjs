@@ -1,0 +1,9 @@
+const Sequencer = require('@jest/test-sequencer').default;
+
+/** Tests in the order in which they are named. */
+module.exports = class InOrder extends Sequencer {
+  sort(tests) {
+    const named = process.argv;
+    return [...tests].sort((a, b) => named.indexOf(a.path) - named.indexOf(b.path));
+  }
+};
