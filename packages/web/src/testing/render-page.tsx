@@ -3,7 +3,7 @@ import { ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, configure, fireEvent, render, screen } from '@testing-library/react';
 import type { ReactElement } from 'react';
-import { MemoryRouter } from 'react-router';
+import { MemoryRouter, Route, Routes } from 'react-router';
 import { theme } from '../components/theme/theme.js';
 
 // A bound that ends what hangs; a busy machine takes its time.
@@ -27,7 +27,11 @@ export interface Sent {
  * Shows a part of the page as the application would, with its clock at {@link NOW} and a server that answers what
  * the test says by path; of anything else it knows nothing.
  */
-export async function renderPage(part: ReactElement, answers: Readonly<Record<string, unknown>> = {}) {
+export async function renderPage(
+  part: ReactElement,
+  answers: Readonly<Record<string, unknown>> = {},
+  { path = '*', address = '/' }: { readonly path?: string; readonly address?: string } = {},
+) {
   jest.useFakeTimers({
     now: NOW,
     doNotFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'queueMicrotask', 'nextTick'],
@@ -51,7 +55,11 @@ export async function renderPage(part: ReactElement, answers: Readonly<Record<st
       void render(
         <ThemeProvider theme={theme}>
           <QueryClientProvider client={queries}>
-            <MemoryRouter>{part}</MemoryRouter>
+            <MemoryRouter initialEntries={[address]}>
+              <Routes>
+                <Route path={path} element={part} />
+              </Routes>
+            </MemoryRouter>
           </QueryClientProvider>
         </ThemeProvider>,
       ),
