@@ -32,7 +32,6 @@ export const isolationAnswers = [
   /** At the second look something comes, or a needle has moved. */
   'is-fed',
 ] as const;
-export type IsolationAnswer = (typeof isolationAnswers)[number];
 
 export const needles = [
   /** It was seen to fall, and rests where it rests when empty. */

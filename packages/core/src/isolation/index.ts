@@ -6,7 +6,6 @@ export {
   needles,
   STILL,
   type IsolateBody,
-  type IsolationAnswer,
   type IsolationEvent,
   type Needle,
   type RestartBody,
