@@ -48,6 +48,7 @@ export default tseslint.config(
         Buffer: 'readonly',
         fetch: 'readonly',
         setTimeout: 'readonly',
+        clearTimeout: 'readonly',
         URL: 'readonly',
         performance: 'readonly',
         structuredClone: 'readonly',

@@ -1,3 +1,4 @@
+/* global afterAll, expect */
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';

@@ -1,3 +1,5 @@
+/* eslint-disable @typescript-eslint/no-require-imports -- the runner takes its order from a module of the old kind */
+/* global module, require */
 const Sequencer = require('@jest/test-sequencer').default;
 
 /** Tests in the order in which they are named. */
