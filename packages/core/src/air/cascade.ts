@@ -89,7 +89,7 @@ export class CascadeBench {
    * Fills in an order: to each cylinder its banks are opened one after the other, the lowest that still gives
    * first, each until the pressures are even or the cylinder is full.
    */
-  run(order: CascadeOrder, isTold = true): CascadeResult {
+  run(order: CascadeOrder, isReported = true): CascadeResult {
     const { banks, cylinders } = this.job;
     const bankBar = banks.map(({ pressureBarAbs }) => pressureBarAbs);
     const cylinderBar = cylinders.map(({ pressureBarAbs }) => pressureBarAbs);
@@ -103,7 +103,7 @@ export class CascadeBench {
         const after = this.open(banks[bank]!.volumeL, bankBar[bank]!, cylinder, before);
         bankBar[bank] = after.bankBar;
         cylinderBar[index] = after.cylinderBar;
-        if (!isTold) continue;
+        if (!isReported) continue;
         steps.push({
           cylinder: index,
           bank,

@@ -115,7 +115,7 @@ describe('without a baseline', () => {
     const { pressuresBarAbs, outletTempsC } = predictStages(built, []);
     const reading = read({ intakeBarAbs: 1, intakeTempC: 20, pressuresBarAbs, outletTempsC });
     expect(named(reading)).toEqual([]);
-    expect([reading.hasBaseline, reading.bothTell]).toEqual([false, false]);
+    expect([reading.hasBaseline, reading.bothFit]).toEqual([false, false]);
   });
 
   test('the sketch of a three-stage set: 54 bar before stage 3 where 41 is expected, and it runs hot', () => {
@@ -128,7 +128,7 @@ describe('without a baseline', () => {
     });
     expect(named(reading)).toMatchObject([{ kind: 'valves', stage: 3 }]);
     expect(reading.stages[1]!.pressureOff).toBeGreaterThan(0.2);
-    expect(reading.bothTell).toBe(true);
+    expect(reading.bothFit).toBe(true);
   });
 });
 

@@ -48,7 +48,7 @@ export interface StageDiagnosis {
   readonly lastStageTells: boolean;
   readonly hasBaseline: boolean;
   /** Whether pressure and temperature each speak for the first suspect by more than sets differ when sound. */
-  readonly bothTell: boolean;
+  readonly bothFit: boolean;
   /** What to look at next, to tell what is left apart; null where nothing would help much. */
   readonly next: StageLook | null;
 }
@@ -136,7 +136,7 @@ export function diagnoseStages(measured: MeasuredStages): Result<StageDiagnosis>
     suspects,
     lastStageTells: pressuresBarAbs[stages - 1]! >= LEAST_FINAL * design.designBarAbs,
     hasBaseline,
-    bothTell: bothTell(design, pressuresBarAbs, temps, findings),
+    bothFit: bothFit(design, pressuresBarAbs, temps, findings),
     next: nextLook(suspects, temps, looks),
   });
 }
@@ -338,7 +338,7 @@ function logLikelihood(
 const SPEAKS = 2;
 
 /** Whether a pressure lies further off than sound sets do, and a temperature off what the measured ratio itself explains. */
-function bothTell(
+function bothFit(
   design: StagesDesign,
   pressures: readonly number[],
   temps: readonly (number | null)[],

@@ -57,11 +57,11 @@ export function worstOf(
 ): Result<Judgement> {
   const inOrder = [...shown].sort((a, b) => verdicts.indexOf(b.verdict) - verdicts.indexOf(a.verdict));
   const worst = inOrder[0]!;
-  const toSay = worst.verdict === 'good' ? [worst] : inOrder.filter(({ verdict }) => verdict !== 'good');
-  return judged(worst.verdict, toSay.map(({ reason }) => reason).join(' '), {
+  const shownParts = worst.verdict === 'good' ? [worst] : inOrder.filter(({ verdict }) => verdict !== 'good');
+  return judged(worst.verdict, shownParts.map(({ reason }) => reason).join(' '), {
     ...parts,
     limit: worst.limit ?? null,
-    suggests: toSay.flatMap(({ suggests = [] }) => suggests),
+    suggests: shownParts.flatMap(({ suggests = [] }) => suggests),
   });
 }
 

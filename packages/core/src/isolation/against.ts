@@ -104,8 +104,8 @@ function ventProblem(
     return against('not-here', 'Open it: it passes, and then it is silent.');
   if (needle === 'off' && pressureBar === undefined)
     return against('missing-figure', 'What does the needle show?');
-  const saysEmpty = answer !== undefined && SAYS_EMPTY.has(answer);
-  if (saysEmpty && needle === 'rises')
+  const isSaidEmpty = answer !== undefined && SAYS_EMPTY.has(answer);
+  if (isSaidEmpty && needle === 'rises')
     return against(
       'contradicts',
       'Silent, and yet the needle rises: the space is being fed, or the vent is blocked. It stays shut.',
@@ -115,7 +115,7 @@ function ventProblem(
   if (point.isHigh && (answer === 'seen-free' || answer === 'stood'))
     return against('not-here', 'Not above 15 bar: the maker or a licensed firm decides.');
   const isFed = known?.against === 'keeps-coming' || known?.against === 'is-fed';
-  if (saysEmpty && isFed)
+  if (isSaidEmpty && isFed)
     return against('not-opened', 'It kept coming: find what feeds it, then open it anew and let it pass.');
   if (answer === 'silent') {
     if (!known?.hasPassed || known.against !== null)
@@ -139,7 +139,7 @@ function ventProblem(
     );
     if (at - since < STOOD_MINUTES * MINUTE)
       return against('too-soon', `It stands ${STOOD_MINUTES} min after everything else is silent.`);
-  } else if (saysEmpty && answer !== 'found-empty' && !known) {
+  } else if (isSaidEmpty && answer !== 'found-empty' && !known) {
     return against('not-opened', 'First its own vent: what came when it was opened?');
   }
   return null;

@@ -57,7 +57,7 @@ function settingDoubts(plate: DataPlate): Problem[] {
     const lower = known[index]!;
     const strict = expected
       .slice(expected.indexOf(lower), expected.indexOf(upper))
-      .some((rungBetween) => rungBetween.strict);
+      .some((stateBetween) => stateBetween.strict);
     const [low, high] = [plate[lower.field]!, plate[upper.field]!];
     if (low > high || (strict && low === high)) {
       doubts.push({

@@ -187,7 +187,7 @@ function* movesOf(model: Model, node: Node, person: Person): Generator<Move> {
 }
 
 /** The second person does not begin an isolation of their own: they look, shut a vent, say when it is silent. */
-function* besides(model: Model, node: Node, person: Person, format: Say): Generator<Move> {
+function* besides(model: Model, node: Node, person: Person, format: Recorder): Generator<Move> {
   yield* looking(model, node, person, format);
   for (let index = 0; index < node.plant.spaces.length; index += 1) {
     const space = node.plant.spaces[index]!;
@@ -202,9 +202,9 @@ function* besides(model: Model, node: Node, person: Person, format: Say): Genera
   }
 }
 
-type Say = (name: string, body: Omit<IsolateBody, 'kind'>, becomes?: Plant) => Move[];
+type Recorder = (name: string, body: Omit<IsolateBody, 'kind'>, becomes?: Plant) => Move[];
 
-function* atVent(model: Model, { plant }: Node, index: number, format: Say): Generator<Move> {
+function* atVent(model: Model, { plant }: Node, index: number, format: Recorder): Generator<Move> {
   const space = plant.spaces[index]!;
   const step = model.vents[index]!;
   const confirmed = true;
@@ -254,7 +254,7 @@ function* atVent(model: Model, { plant }: Node, index: number, format: Say): Gen
 }
 
 /** A little air is let in, seen to pass and to stop: what stays behind a half blocked drain stays. */
-function* letIn(plant: Plant, index: number, step: string, format: Say): Generator<Move> {
+function* letIn(plant: Plant, index: number, step: string, format: Recorder): Generator<Move> {
   const space = plant.spaces[index]!;
   if (space.drain === 'blocked') return;
   const level = space.drain === 'free' ? space.level : (Math.max(1, space.level) as 1 | 2);
@@ -271,7 +271,7 @@ function needleOf(space: SpaceState, wasUp: boolean): { needle: Needle; pressure
 }
 
 /** What is seen at a second look, or after a pause: something comes, a needle has moved, or neither. */
-function* looking(model: Model, node: Node, { by }: Person, format: Say): Generator<Move> {
+function* looking(model: Model, node: Node, { by }: Person, format: Recorder): Generator<Move> {
   const { plant } = node;
   const hasMoved = plant.spaces.some(
     (space) => flows(space) || (space.shownThen !== null && shown(space) > space.shownThen),

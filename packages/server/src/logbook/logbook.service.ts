@@ -70,7 +70,7 @@ export class LogbookService {
       const text = textOf(q);
       const inText = '"f"."seq" IN (SELECT "rowid" FROM "fact_text" WHERE "fact_text" MATCH ?)';
       // The lines of readings stand in no index: they are looked through where they are those of one unit.
-      const readings = units?.length === 1 ? readingsThatSay(text) : null;
+      const readings = units?.length === 1 ? readingsByText(text) : null;
       if (readings) add(`(${inText} OR ${readings.sql})`, matching(text), ...readings.cells);
       else add(inText, matching(text));
     }
@@ -123,7 +123,7 @@ function matching(text: readonly string[]): string {
 }
 
 /** Readings whose line, as the core words it, says every word: figures by their first digits; null where none does. */
-function readingsThatSay(text: readonly string[]): Statement | null {
+function readingsByText(text: readonly string[]): Statement | null {
   const figures = text.filter((word) => /^\d+$/.test(word));
   const others = text.filter((word) => !figures.includes(word));
   const kinds = counterKinds.flatMap((counts) =>

@@ -130,11 +130,11 @@ test('the server killed in the middle of a visit and of readings, fifty times: n
     expect(reading.acknowledged.slice(-100).filter((id) => !readings.has(id))).toEqual([]);
     // A step and what follows from it are there together or not at all.
     const count = (kind: string) => [...stored.values()].filter((step) => step.kind === kind).length;
-    const told = [
+    const recordedSteps = [
       await idsOf(`/compressors/${unit}/measurements?limit=200`),
       await idsOf(`/compressors/${unit}/repairs`),
     ];
-    expect(told.map(({ length }) => length)).toEqual([count('measure'), count('fault')]);
+    expect(recordedSteps.map(({ length }) => length)).toEqual([count('measure'), count('fault')]);
   }
   expect(visiting.acknowledged.length).toBeGreaterThan(KILLS);
   expect(reading.acknowledged.length).toBeGreaterThan(KILLS);

@@ -105,8 +105,8 @@ export class VisitRepository {
       const body = readRecordedBody(kind, details, this.registry.kinds);
       if (body === null) return [];
       const { figure: _figure, ...judged } = outcome ?? {};
-      const told = { id, doneAt, by, session, marks, recordedAt, isBeforeSpaces: rules < RULES };
-      return [{ ...told, body: { ...body, ...judged } as StepBody }];
+      const recordedSteps = { id, doneAt, by, session, marks, recordedAt, isBeforeSpaces: rules < RULES };
+      return [{ ...recordedSteps, body: { ...body, ...judged } as StepBody }];
     });
   }
 

@@ -129,12 +129,12 @@ describe('a visit from planned to signed for', () => {
     const his = { by: jon.id, session: 'his', doneAt: done };
     const late = await visit.step('task', { task: 'engine-note', outcome: 'done' }, his);
     expect(late.status).toBe(422);
-    const told = await visit.step(
+    const recordedSteps = await visit.step(
       'task',
       { task: 'fasteners-check', outcome: 'not-done', reason: 'No key' },
       his,
     );
-    expect(told.body.marks).toEqual(['after-signing']);
+    expect(recordedSteps.body.marks).toEqual(['after-signing']);
     expect((await visit.view()).state).toBe('under-way');
     // Nobody had confirmed a lock for his moment: it is marked, and counts.
     const work = await visit.done('oil-level', his);

@@ -402,7 +402,7 @@ function judgeSample(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
     ...(odour === 'smells' ? [{ verdict: 'stop' as const, reason: 'it smells' }] : []),
   ];
   const verdict = parts.reduce<Verdict>((worst, one) => worse(worst, one.verdict), 'good');
-  const toSay = verdict === 'good' ? parts : parts.filter((one) => one.verdict === verdict);
+  const shownParts = verdict === 'good' ? parts : parts.filter((one) => one.verdict === verdict);
   const open = [
     ...(oxygen === undefined ? ['oxygen'] : []),
     ...(waterMost !== null && water === undefined ? ['water'] : []),
@@ -416,7 +416,7 @@ function judgeSample(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
     act: `over ${most.name}.`,
     stop: `not within ${most.name}. Nobody breathes this.`,
   }[verdict];
-  return judged(verdict, `${capital(toSay.map(({ reason }) => reason).join(', '))}: ${tail}`, {
+  return judged(verdict, `${capital(shownParts.map(({ reason }) => reason).join(', '))}: ${tail}`, {
     limit: limit(
       null,
       `${most.coPpm} ppm CO, ${most.co2Ppm} ppm CO₂, ${most.oilMgM3} mg/m³ oil${waterMost === null ? '' : `, ${waterMost} mg/m³ water`}, ${low} to ${high} % oxygen, no smell (${most.name})`,

@@ -126,12 +126,12 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
  * A fault is acted on where it is sure enough. Without a baseline it is not the machine's own figures that it is held
  * against: then only where pressure and temperature both speak for it by more than sound sets differ.
  */
-export function stageVerdict({ suspects, hasBaseline, bothTell }: StageDiagnosis): Verdict {
+export function stageVerdict({ suspects, hasBaseline, bothFit }: StageDiagnosis): Verdict {
   const [first] = suspects as [StageSuspect, ...StageSuspect[]];
   if (first.faults.length === 0) {
     return verdictAbove(1 - first.probability, { watch: hasBaseline ? SURE.watch : SURE.act, act: 2 });
   }
-  return verdictAbove(first.probability, { watch: 0, act: hasBaseline || bothTell ? SURE.act : 2 });
+  return verdictAbove(first.probability, { watch: 0, act: hasBaseline || bothFit ? SURE.act : 2 });
 }
 
 function looksOf(given: CheckSubject): NonNullable<MeasuredStages['looks']> {

@@ -36,7 +36,7 @@ const answerText: Readonly<Record<string, string>> = {
   'is-fed': 'something comes again',
 };
 
-const needleSaid: Readonly<Record<string, string>> = {
+const needleText: Readonly<Record<string, string>> = {
   fell: 'needle fell',
   stood: 'needle stood at zero before',
   rises: 'needle rises',
@@ -59,7 +59,7 @@ const isolate = stepKind<IsolateBody>({
     const place = tile === undefined ? '' : ` (${names.isolationTile(step, tile)})`;
     const parts = [
       answer === undefined ? '' : (answerText[answer] ?? ''),
-      needle === undefined ? '' : (needleSaid[needle] ?? ''),
+      needle === undefined ? '' : (needleText[needle] ?? ''),
       pressureBar === undefined ? '' : `${pressureBar} bar`,
     ].filter(Boolean);
     const shown = parts.length === 0 ? '' : `, ${parts.join(', ')}`;

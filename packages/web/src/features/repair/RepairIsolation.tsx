@@ -82,9 +82,7 @@ export function RepairIsolation({ repair, unit, opens }: RepairIsolationProps) {
         </Typography>
       )}
       <Collapse in={isOpen} unmountOnExit>
-        <IsolationGuide
-          here={{ guarded, fold, by, session: SESSION, opens, now, record: record, onFound: find }}
-        />
+        <IsolationGuide here={{ guarded, fold, by, session: SESSION, opens, now, record, onFound: find }} />
         {isLocked && <StartAgain unit={unit} onStart={(steps) => void record({ kind: 'restart', steps })} />}
       </Collapse>
     </Box>

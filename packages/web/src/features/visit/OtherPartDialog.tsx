@@ -25,7 +25,7 @@ export function OtherPartDialog({ atWork, parts, inPlaceOf: first, onClose }: Ot
   const part = parts.find(({ id }) => id === partId);
   const original = parts.find(({ id }) => id === originalId);
   const judged = part && original && part !== original ? judgeSubstitute(original, part, plate) : null;
-  const mustSayWhy =
+  const wantsReason =
     part !== undefined &&
     (needsReason(part, plate, atWork.view.compressorId) ||
       judged?.verdict === 'reason' ||
@@ -56,7 +56,7 @@ export function OtherPartDialog({ atWork, parts, inPlaceOf: first, onClose }: Ot
     <FormDialog
       title="Another part"
       submit="Used"
-      canSubmit={part !== undefined && isCount && (!mustSayWhy || reason.trim() !== '')}
+      canSubmit={part !== undefined && isCount && (!wantsReason || reason.trim() !== '')}
       onSubmit={use}
       onClose={onClose}
     >
@@ -73,11 +73,11 @@ export function OtherPartDialog({ atWork, parts, inPlaceOf: first, onClose }: Ot
       {judged && <ComparedParts judged={judged} />}
       {part && (
         <TextField
-          label={mustSayWhy ? 'The reason' : 'A reason, if there is one'}
+          label={wantsReason ? 'The reason' : 'A reason, if there is one'}
           value={reason}
           onChange={(event) => setReason(event.target.value)}
           helperText={
-            mustSayWhy
+            wantsReason
               ? 'For breathing air, or where a figure falls short, another part needs a reason.'
               : undefined
           }

@@ -1,0 +1,235 @@
+import { honestCourse, restartSteps } from '../isolation/index.js';
+import type { DataPlate } from '../machine/index.js';
+import { defaultPlan, type ServiceTask } from '../plan/index.js';
+import {
+  admitStep,
+  missingIsolation,
+  opensOf,
+  opensTogether,
+  prepare,
+  progressOf,
+  summaryOf,
+  verificationsOf,
+  type StepBody,
+  type VisitCompressor,
+  type VisitStep,
+} from './index.js';
+
+const MINUTE = 60_000;
+const START = Date.UTC(2026, 10, 24, 9);
+const screw: DataPlate = {
+  siteId: 's',
+  tag: 'HC-1',
+  family: 'screw',
+  commissionedOn: '2024-01-01',
+  history: 'new',
+  motor: 'three-phase',
+};
+
+let count = 0;
+function step(minute: number, body: StepBody, more: Partial<VisitStep> = {}): VisitStep {
+  count += 1;
+  return { id: `s${count}`, doneAt: START + minute * MINUTE, by: 'mara', session: 'one', body, ...more };
+}
+const unit = (planned: string[], more: Partial<VisitCompressor> = {}): VisitCompressor => ({
+  plate: screw,
+  plan: defaultPlan(screw, {}).tasks,
+  planned,
+  ...more,
+});
+const done = (task: string): StepBody => ({ kind: 'task', task, outcome: 'done' });
+function isolated(minute: number): VisitStep[] {
+  const course = honestCourse(screw, null);
+  const last = course.at(-1)!.seconds;
+  return course.map(({ seconds, body }) => step(minute + (seconds - last) / 60, body));
+}
+const restart = (minute: number) =>
+  step(minute, { kind: 'restart', steps: restartSteps(screw).map(({ code }) => code) });
+const measured = (
+  minute: number,
+  verdict: 'good' | 'watch' | 'act' | 'stop',
+  phase: 'before' | 'proof' = 'proof',
+) =>
+  step(minute, {
+    kind: 'measure',
+    phase,
+    check: 'discharge-temperature',
+    values: {},
+    verdict,
+    reason: `${verdict}!`,
+  });
+const tight = (minute: number, isTight = true) => step(minute, { kind: 'tight', tight: isTight });
+const oil = unit(['oil-change']);
+const opened = [...isolated(0), step(10, done('oil-change')), restart(20)];
+const codes = (of: VisitCompressor, steps: readonly VisitStep[]) =>
+  progressOf(of, steps).obstacles.map(({ code }) => code);
+
+describe('what proves work', () => {
+  const verification = (...steps: VisitStep[]) => progressOf(oil, steps).tasks[0]!.verification;
+
+  test.each([
+    ['good', 'passed'],
+    ['watch', 'passed'],
+    ['act', 'failed'],
+    ['stop', 'failed'],
+  ] as const)('a check that says %s after it: %s', (verdict, state) => {
+    expect(verification(...opened, tight(22), measured(30, verdict))).toBe(state);
+  });
+
+  test('tight before the work proves nothing, whatever else is proved', () => {
+    expect(verification(tight(5), ...opened, measured(30, 'good'))).toBe('missing');
+    expect(verification(tight(5, false), ...opened, tight(22), measured(30, 'good'))).toBe('passed');
+  });
+
+  test('measured before the work, or for another reason than to prove it, proves nothing', () => {
+    expect(verification(measured(5, 'good'), ...opened, tight(22))).toBe('missing');
+    expect(verification(...opened, tight(22), measured(30, 'good', 'before'))).toBe('missing');
+  });
+
+  test('work that is done again wants to be proved again; what it was closed for is gone', () => {
+    const closed = step(30, { kind: 'close', task: 'oil-change', reason: 'No time' });
+    const again = [...isolated(40), step(50, done('oil-change')), restart(60)];
+    expect(verification(...opened, closed)).toBe('closed');
+    expect(verification(...opened, closed, ...again)).toBe('missing');
+  });
+
+  test('a guard or a terminal box holds no air: there is nothing that could leak', () => {
+    const tightOn = (station: string) =>
+      verificationsOf({ code: 'own', station, isolation: 'isolated-and-vented' }, screw).some(
+        ({ kind }) => kind === 'tight',
+      );
+    expect([tightOn('drive'), tightOn('motor'), tightOn('separator')]).toEqual([false, false, true]);
+  });
+
+  test('a check that the machine does not have proves nothing', () => {
+    const task = {
+      code: 'own',
+      station: 'airend',
+      isolation: 'running',
+      verifiedBy: ['cartridge-weight'],
+    } as const;
+    expect(verificationsOf(task, screw)).toEqual([]);
+    expect(verificationsOf({ ...task, verifiedBy: ['separator-drop'] }, screw)).toEqual([
+      { kind: 'check', anyOf: ['separator-drop'] },
+    ]);
+  });
+});
+
+describe('a machine that was opened is started again', () => {
+  test('a start before the opening is none', () => {
+    expect(codes(oil, [restart(-30), ...isolated(0), step(10, done('oil-change'))])).toContain(
+      'not-restarted',
+    );
+    expect(codes(oil, opened)).not.toContain('not-restarted');
+  });
+
+  test('a lock that was taken off again holds nobody up; one that is on does', () => {
+    const lock = (minute: number, confirmed: boolean) =>
+      step(minute, {
+        kind: 'isolate',
+        step: 'lock-out',
+        confirmed,
+        ...(confirmed ? { answer: 'holds' as const } : {}),
+      });
+    expect(codes(unit([]), [lock(1, false)])).toEqual([]);
+    expect(codes(unit([]), [lock(1, true)])).toEqual(['not-restarted']);
+  });
+
+  test('a point of use has its own way back', () => {
+    const own = {
+      code: 'own',
+      name: 'Its filter',
+      station: 'outlet',
+      isolation: 'isolated-and-vented',
+      opens: ['point'],
+    } as unknown as ServiceTask;
+    const one = unit(['own'], { plan: [own] });
+    expect(codes(one, [step(1, done('own'))])).not.toContain('not-restarted');
+  });
+});
+
+describe('what is said later replaces what was said', () => {
+  const gauge = (minute: number, needle: 'off' | 'fell', pressureBar?: number) =>
+    step(minute, {
+      kind: 'isolate',
+      step: 'vessel',
+      confirmed: true,
+      needle,
+      ...(pressureBar === undefined ? {} : { pressureBar }),
+    } as StepBody);
+
+  test('a needle off its rest is remembered until it is seen to fall; nothing is off by nothing', () => {
+    const off = (...steps: VisitStep[]) => progressOf(unit([]), steps).gaugesOffRest;
+    expect(off(gauge(1, 'off', 0.8))).toEqual([{ point: 'vessel', tile: '', pressureBar: 0.8 }]);
+    expect(off(gauge(1, 'off', 0.8), gauge(5, 'fell'))).toEqual([]);
+    expect(off(gauge(1, 'off', 0))).toEqual([]);
+  });
+
+  test('a check that was skipped is taken after all', () => {
+    const skip = step(1, { kind: 'skip', check: 'discharge-temperature', reason: 'no thermometer' });
+    expect([...progressOf(oil, [skip]).skipped.keys()]).toEqual(['discharge-temperature']);
+    expect([...progressOf(oil, [skip, measured(5, 'good', 'before')]).skipped.keys()]).toEqual([]);
+  });
+
+  test('left for another day, then signed for: it is not left any more', () => {
+    const leave = step(1, { kind: 'leave', reason: 'No time left' });
+    const none = unit([]);
+    expect(progressOf(none, [leave]).left).toMatchObject({ reason: 'No time left' });
+    expect(progressOf(none, [leave, step(5, { kind: 'sign', name: 'Mara' })]).left).toBeNull();
+  });
+});
+
+describe('the guard', () => {
+  test('knows nothing of what happened after the moment that it is asked about', () => {
+    const before = step(-5, done('oil-change'));
+    const missing = missingIsolation(oil, isolated(0), before);
+    expect(missing.length).toBeGreaterThan(0);
+    expect(missingIsolation(oil, isolated(0), { ...before, doneAt: START + MINUTE })).toEqual([]);
+  });
+
+  test('what opens nothing needs nothing', () => {
+    expect(missingIsolation(oil, [], step(1, { kind: 'note', text: 'Key at the gate' }))).toEqual([]);
+    expect(missingIsolation(oil, [], step(1, done('bearing-check')))).toEqual([]);
+  });
+
+  test('work that is not done opens nothing', () => {
+    const not: StepBody = { kind: 'task', task: 'oil-change', outcome: 'not-done', reason: 'no oil' };
+    expect(admitStep(oil, [], step(1, not), START + MINUTE)).toEqual({ ok: true, value: [] });
+  });
+
+  test('one task that opens everything makes the whole open everything', () => {
+    const task = (code: string, opens?: string[]) => ({
+      code,
+      isolation: 'isolated-and-vented' as const,
+      ...(opens ? { opens } : {}),
+    });
+    expect(opensOf(task('own'), screw)).toBeNull();
+    expect(opensTogether([task('a', ['belt']), task('own')], screw)).toBeNull();
+    expect(opensTogether([task('a', ['belt']), task('b', ['belt', 'oil'])], screw)).toEqual(['belt', 'oil']);
+  });
+});
+
+test('parts of the kit are counted together, each once', () => {
+  const task = (code: string, kit: object[], more: object = {}) =>
+    ({
+      code,
+      name: code,
+      station: 'separator',
+      isolation: 'stopped',
+      minutes: 5,
+      kit,
+      ...more,
+    }) as unknown as ServiceTask;
+  const filter = { part: 'oil filter', count: 1 };
+  expect(prepare([task('a', [filter]), task('b', [{ part: 'oil filter', count: 2 }])], screw).kit).toEqual([
+    { part: 'oil filter', count: 3 },
+  ]);
+  expect(prepare([task('a', [filter], { covers: ['b'] }), task('b', [filter])], screw).kit).toEqual([filter]);
+});
+
+test('what was found before the work is not among what was found by it', () => {
+  const lines = (phase: 'before' | 'proof') =>
+    summaryOf(oil, progressOf(oil, [measured(1, 'act', phase)])).map(({ sentence }) => sentence);
+  expect(lines('before').join()).not.toContain('act!');
+  expect(lines('proof').join()).toContain('act!');
+});
