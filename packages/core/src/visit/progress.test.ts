@@ -3,7 +3,9 @@ import type { DataPlate } from '../machine/index.js';
 import { defaultPlan, type ServiceTask } from '../plan/index.js';
 import {
   admitStep,
+  beforeReadings,
   missingIsolation,
+  opensAir,
   opensOf,
   opensTogether,
   prepare,
@@ -113,6 +115,28 @@ describe('what proves work', () => {
       { kind: 'check', anyOf: ['separator-drop'] },
     ]);
   });
+});
+
+test('a plan that says what verifies its task is believed before what is usual', () => {
+  const task = { code: 'oil-change', station: 'separator', isolation: 'running' } as const;
+  const checks = (more: object) =>
+    verificationsOf({ ...task, ...more }, screw).flatMap((one) => (one.kind === 'check' ? one.anyOf : []));
+  expect(checks({})).toContain('discharge-temperature');
+  expect(checks({ verifiedBy: ['separator-drop'] })).toEqual(['separator-drop']);
+  expect(checks({ verifiedBy: [] })).toEqual([]);
+});
+
+test('before the work the first of its checks is taken, not all that would do', () => {
+  const task = { code: 'own', verifiedBy: ['separator-drop', 'discharge-temperature'] };
+  expect(beforeReadings([task], screw)).toEqual(['separator-drop']);
+});
+
+test('what opens the air is what wants a space empty', () => {
+  const task = (opens: string[]) => ({ code: 'own', isolation: 'isolated-and-vented', opens }) as const;
+  expect(opensAir(task(['oil']), screw)).toBe(true);
+  expect(opensAir(task(['outside']), screw)).toBe(false);
+  // Behind the belt the vessel is vented, and no valve is shut.
+  expect(opensAir(task(['belt']), screw)).toBe(true);
 });
 
 describe('a machine that was opened is started again', () => {
@@ -225,6 +249,12 @@ test('parts of the kit are counted together, each once', () => {
     { part: 'oil filter', count: 3 },
   ]);
   expect(prepare([task('a', [filter], { covers: ['b'] }), task('b', [filter])], screw).kit).toEqual([filter]);
+});
+
+test('work whose isolation nobody confirmed is warned of in the summary', () => {
+  const late = step(1, done('oil-change'));
+  const lines = summaryOf(oil, progressOf(oil, [late])).map(({ sentence }) => sentence);
+  expect(lines).toContain('Isolation not confirmed for: Oil change.');
 });
 
 test('what was found before the work is not among what was found by it', () => {
