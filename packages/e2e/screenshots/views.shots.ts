@@ -174,12 +174,12 @@ test('a check over the run hours', async ({ page }) => {
   await take(page, 'check');
 });
 
-test('bench: the ladder', async ({ page }) => {
+test('bench: interstage pressures', async ({ page }) => {
   const typed =
     'intakeTempC=17&stage1Bar=5.1&stage1TempC=151&stage2Bar=54&stage2TempC=168&stage3Bar=298&stage3TempC=199';
   await page.goto(`/bench/ladder?unit=${await idOf(page, 'SP-1')}&${typed}`);
   await expect(page.getByRole('img', { name: /^Pressure by stage/ })).toBeVisible();
-  await take(page, 'bench-ladder');
+  await take(page, 'bench-interstage');
 });
 
 test('bench: a year of water', async ({ page }) => {
