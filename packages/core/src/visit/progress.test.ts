@@ -1,6 +1,5 @@
-import { honestCourse, restartSteps } from '../isolation/index.js';
-import type { DataPlate } from '../machine/index.js';
-import { defaultPlan, type ServiceTask } from '../plan/index.js';
+import type { ServiceTask } from '../plan/index.js';
+import { compressorOf, done, isolated, MINUTE, restart, screw, START, step } from './fixtures.js';
 import {
   admitStep,
   beforeReadings,
@@ -17,36 +16,10 @@ import {
   type VisitStep,
 } from './index.js';
 
-const MINUTE = 60_000;
-const START = Date.UTC(2026, 10, 24, 9);
-const screw: DataPlate = {
-  siteId: 's',
-  tag: 'HC-1',
-  family: 'screw',
-  commissionedOn: '2024-01-01',
-  history: 'new',
-  motor: 'three-phase',
-};
-
-let count = 0;
-function step(minute: number, body: StepBody, more: Partial<VisitStep> = {}): VisitStep {
-  count += 1;
-  return { id: `s${count}`, doneAt: START + minute * MINUTE, by: 'mara', session: 'one', body, ...more };
-}
 const unit = (planned: string[], more: Partial<VisitCompressor> = {}): VisitCompressor => ({
-  plate: screw,
-  plan: defaultPlan(screw, {}).tasks,
-  planned,
+  ...compressorOf(screw, planned),
   ...more,
 });
-const done = (task: string): StepBody => ({ kind: 'task', task, outcome: 'done' });
-function isolated(minute: number): VisitStep[] {
-  const course = honestCourse(screw, null);
-  const last = course.at(-1)!.seconds;
-  return course.map(({ seconds, body }) => step(minute + (seconds - last) / 60, body));
-}
-const restart = (minute: number) =>
-  step(minute, { kind: 'restart', steps: restartSteps(screw).map(({ code }) => code) });
 const measured = (
   minute: number,
   verdict: 'good' | 'watch' | 'act' | 'stop',
@@ -62,7 +35,7 @@ const measured = (
   });
 const tight = (minute: number, isTight = true) => step(minute, { kind: 'tight', tight: isTight });
 const oil = unit(['oil-change']);
-const opened = [...isolated(0), step(10, done('oil-change')), restart(20)];
+const opened = [...isolated(screw, 0), step(10, done('oil-change')), restart(screw, 20)];
 const codes = (of: VisitCompressor, steps: readonly VisitStep[]) =>
   progressOf(of, steps).obstacles.map(({ code }) => code);
 
@@ -90,7 +63,7 @@ describe('what proves work', () => {
 
   test('work that is done again wants to be proved again; what it was closed for is gone', () => {
     const closed = step(30, { kind: 'close', task: 'oil-change', reason: 'No time' });
-    const again = [...isolated(40), step(50, done('oil-change')), restart(60)];
+    const again = [...isolated(screw, 40), step(50, done('oil-change')), restart(screw, 60)];
     expect(verification(...opened, closed)).toBe('closed');
     expect(verification(...opened, closed, ...again)).toBe('missing');
   });
@@ -141,7 +114,7 @@ test('what opens the air is what wants a space empty', () => {
 
 describe('a machine that was opened is started again', () => {
   test('a start before the opening is none', () => {
-    expect(codes(oil, [restart(-30), ...isolated(0), step(10, done('oil-change'))])).toContain(
+    expect(codes(oil, [restart(screw, -30), ...isolated(screw, 0), step(10, done('oil-change'))])).toContain(
       'not-restarted',
     );
     expect(codes(oil, opened)).not.toContain('not-restarted');
@@ -206,9 +179,9 @@ describe('what is said later replaces what was said', () => {
 describe('the guard', () => {
   test('knows nothing of what happened after the moment that it is asked about', () => {
     const before = step(-5, done('oil-change'));
-    const missing = missingIsolation(oil, isolated(0), before);
+    const missing = missingIsolation(oil, isolated(screw, 0), before);
     expect(missing.length).toBeGreaterThan(0);
-    expect(missingIsolation(oil, isolated(0), { ...before, doneAt: START + MINUTE })).toEqual([]);
+    expect(missingIsolation(oil, isolated(screw, 0), { ...before, doneAt: START + MINUTE })).toEqual([]);
   });
 
   test('what opens nothing needs nothing', () => {

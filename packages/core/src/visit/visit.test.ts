@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import type { DataPlate } from '../machine/index.js';
-import { honestCourse, openingsOf, restartSteps } from '../isolation/index.js';
+import { openingsOf } from '../isolation/index.js';
 import { defaultPlan, type TaskState } from '../plan/index.js';
+import { compressorOf, done, isolated, MINUTE, restart, screw, START, step } from './fixtures.js';
 import {
   admitStep,
   beforeReadings,
@@ -17,21 +18,9 @@ import {
   worthPlanning,
   type StepBody,
   type VisitStep,
-  type VisitCompressor,
   type LookFinding,
 } from './index.js';
 
-const MINUTE = 60_000;
-const START = Date.UTC(2026, 10, 24, 9);
-
-const screw: DataPlate = {
-  siteId: 's',
-  tag: 'HC-1',
-  family: 'screw',
-  commissionedOn: '2024-01-01',
-  history: 'new',
-  motor: 'three-phase',
-};
 const highPressure: DataPlate = {
   ...screw,
   tag: 'SP-1',
@@ -40,35 +29,6 @@ const highPressure: DataPlate = {
   airUse: 'breathing',
 };
 const oilFree: DataPlate = { ...screw, tag: 'LD-1', family: 'piston-oil-free', motor: 'single-phase' };
-
-function compressorOf(plate: DataPlate, planned: string[]): VisitCompressor {
-  return { plate, plan: defaultPlan(plate, {}).tasks, planned };
-}
-
-let count = 0;
-function step(minute: number, body: StepBody, more: Partial<VisitStep> = {}): VisitStep {
-  return {
-    id: `step-${++count}`,
-    doneAt: START + minute * MINUTE,
-    by: 'mara',
-    session: 'one',
-    body,
-    ...more,
-  };
-}
-
-/** Everything as expected, the last hold at a minute. */
-function isolated(plate: DataPlate, minute: number, more: Partial<VisitStep> = {}): VisitStep[] {
-  const course = honestCourse(plate, null);
-  const last = course.at(-1)!.seconds;
-  return course.map(({ seconds, body }) => step(minute + (seconds - last) / 60, body, more));
-}
-
-function restart(plate: DataPlate, minute: number): VisitStep {
-  return step(minute, { kind: 'restart', steps: restartSteps(plate).map(({ code }) => code) });
-}
-
-const done = (task: string): StepBody => ({ kind: 'task', task, outcome: 'done' });
 
 test('what a task opens: by itself, by the default, or everything', () => {
   const task = (
