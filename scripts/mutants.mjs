@@ -23,7 +23,7 @@ import { ensureInstalled, root } from './lib.mjs';
  * makes, put in one at a time; the tests that come by the place run until one fails. At least 85 of 100 must be
  * noticed, and each that is not must be named with a word why (`mutants/survivors.mjs`).
  *
- * `npm run mutants [-- --only faults|drawn] [--file visit/progress.ts] [--sample 400] [--seed 1]`
+ * `npm run mutants [-- --only faults|drawn] [--file visit/progress.ts] [--again what-was-said.log] [--sample 400] [--seed 1]`
  */
 ensureInstalled();
 
@@ -198,8 +198,10 @@ function written() {
 }
 
 const only = args.get('only');
+const again = args.has('again') ? readFileSync(args.get('again'), 'utf8') : null;
 const wanted = [...(only === 'drawn' ? [] : written()), ...(only === 'faults' ? [] : drawn())].filter(
-  ({ file }) => args.get('file') === undefined || file === args.get('file'),
+  ({ file, name }) =>
+    (args.get('file') ?? file) === file && (again === null || again.includes(`  lives: ${name}\n`)),
 );
 const workers = Math.max(1, availableParallelism());
 const folders = Array.from({ length: workers }, (_, index) => ({

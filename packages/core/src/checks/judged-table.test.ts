@@ -181,6 +181,8 @@ const rows: readonly Row[] = [
   ['piston', 'capacitor', { measuredUf: 52, labelUf: 45, leastUf: 45, mostUf: 55 }, 'good'],
   ['piston', 'capacitor', { measuredUf: 44.9, labelUf: 45, leastUf: 45, mostUf: 55 }, 'act'],
   ['piston', 'capacitor', { measuredUf: 55.1, leastUf: 45, mostUf: 55 }, 'act'],
+  ['piston', 'capacitor', { measuredUf: 45, leastUf: 45, mostUf: 55 }, 'good'],
+  ['piston', 'capacitor', { measuredUf: 55, leastUf: 45, mostUf: 55 }, 'good'],
   ['piston', 'capacitor', { measuredUf: 50 }, 'MISSING'],
   // Set for 10: right to 10.3; 9.7 and below early, 9 and below too early, 8.24 is 3 % above the stop.
   ['piston', 'relief-valve', relief({}), 'good'],
@@ -310,6 +312,8 @@ const rows: readonly Row[] = [
   ['screw', 'discharge-temperature', heat(102), 'act'],
   ['screw', 'discharge-temperature', heat(110), 'stop'],
   ['screw', 'discharge-temperature', heat(390), 'stop'],
+  ['screw', 'discharge-temperature', { tempC: 100, ambientC: 20, tripC: 100 }, 'stop'],
+  ['screw', 'discharge-temperature', { tempC: 99.9, ambientC: 20, tripC: 100 }, 'act'],
   ['screw', 'discharge-temperature', heat(65), 'good'],
   ['screw', 'discharge-temperature', heat(64.9), 'watch'],
   ['screw', 'discharge-temperature', heat(62, { loadMinutes: 29 }), 'good'],
@@ -452,6 +456,8 @@ const rows: readonly Row[] = [
   ['high', 'water-content', water(50, { at: 'stored', pressureBar: 200 }), 'watch'],
   ['high', 'water-content', water(50.1, { at: 'stored', pressureBar: 200 }), 'stop'],
   ['high', 'water-content', water(36, { pressureBar: 200 }), 'act'],
+  ['high', 'water-content', water(50.1, { at: 'stored', pressureBar: 40 }), 'stop'],
+  ['high', 'water-content', water(50, { at: 'stored', pressureBar: 40 }), 'watch'],
   ['high', 'water-content', water(5000), 'stop'],
   ['high', 'water-content', water(10, { pressureBar: 39 }), 'MISSING'],
   // An own limit is stricter, or has a reason and a name, and is then never good above the standard.
@@ -542,6 +548,7 @@ const rows: readonly Row[] = [
     'act',
   ],
   ['two', 'stage-pressures', { intakeTempC: 20, stage1Bar: 5.0, stage2Bar: 35 }, 'good'],
+  ['two', 'stage-pressures', { intakeTempC: 20, stage1Bar: 5.0 }, 'MISSING'],
 ];
 
 test.each(rows)('%s, %s, %j: %s', (machine, check, values, expected) => {
