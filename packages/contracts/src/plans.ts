@@ -36,7 +36,7 @@ function IsTaskList(): PropertyDecorator {
 /** A plan as it is sent. */
 export class PlanContent {
   @IsTaskList() tasks: ServicePlan['tasks'];
-  @Optional() @IsObject({ message: 'Choices are given by school.' }) choices?: ServicePlan['choices'];
+  @Optional() @IsObject({ message: 'Choices are given by the code of the question.' }) choices?: ServicePlan['choices'];
   @Optional()
   @IsObject({ message: 'Factors decided by hand are given by task.' })
   overrides?: ServicePlan['overrides'];
@@ -51,7 +51,7 @@ export class SavePlan extends PlanContent {
   @Optional() @IsId() by?: string;
 }
 
-/** Defaults and schools: for a unit, or for a family. */
+/** Defaults and practice choices: for a unit, or for a family. */
 export class PlanLibraryQuery {
   @Optional() @IsId() compressorId?: string;
   @Optional() @IsIn(families, { message: `The family is one of ${families.join(', ')}.` }) family?: Family;

@@ -184,7 +184,7 @@ const plan = {
   tasks: { type: 'array', items: ref('task'), minItems: 1, maxItems: taskLimits.tasks },
   choices: {
     type: 'object',
-    description: 'The way chosen in each school.',
+    description: 'The option chosen for each practice choice.',
     propertyNames: code,
     additionalProperties: code,
     maxProperties: taskLimits.choices,

@@ -30,7 +30,7 @@ const taskOf = (plan: ServicePlan, code: string): ServiceTask | undefined =>
 describe.each(machines)('%s', (_name, more) => {
   const one = plate(more);
 
-  test('its default plan has nothing to refuse, in any school', () => {
+  test('its default plan has nothing to refuse, in any practice choice', () => {
     expect(planProblems(defaultPlan(one), one)).toEqual([]);
     for (const practice of practicesFor(one)) {
       for (const { code } of practice.options) {
@@ -41,7 +41,7 @@ describe.each(machines)('%s', (_name, more) => {
     }
   });
 
-  test('every school has at least two ways with a sentence each, a usual one among them, and a why', () => {
+  test('every practice choice has at least two ways with a sentence each, a usual one among them, and a why', () => {
     for (const practice of practicesFor(one)) {
       expect(practice.options.length).toBeGreaterThanOrEqual(2);
       expect(practice.options.map(({ code }) => code)).toContain(practice.usual);
@@ -51,7 +51,7 @@ describe.each(machines)('%s', (_name, more) => {
     }
   });
 
-  test('each way of each school makes some task different from the other ways', () => {
+  test('each way of each practice choice makes some task different from the other ways', () => {
     for (const { code } of practicesFor(one))
       expect([code, tasksOfPractice(one, code)]).not.toEqual([code, []]);
   });
@@ -254,7 +254,7 @@ describe('what cannot be in a plan', () => {
       'run-and-date',
     ],
     ['running without minutes', withFirst({ triggers: [{ kind: 'run', when: 'while-running' }] }), 'trigger'],
-    ['a school of other machines', { ...plan, choices: { cartridge: 'weight' } }, 'no-such-school'],
+    ['a practice choice of other machines', { ...plan, choices: { cartridge: 'weight' } }, 'no-such-school'],
     ['a way that is none', { ...plan, choices: { valves: 'moon' } }, 'no-such-way'],
     [
       'a factor for nothing',

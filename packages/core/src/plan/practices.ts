@@ -2,13 +2,13 @@ import type { DataPlate } from '../machine/index.js';
 import { defaultPractices } from './defaults/practices.js';
 import type { PracticeChoice } from './practice-choice.js';
 
-/** A school as it stands for one machine. */
+/** A practice choice as it stands for one machine. */
 export interface PracticeOfCompressor extends Pick<PracticeChoice, 'code' | 'name' | 'options' | 'why'> {
   readonly usual: string;
   readonly chosen: string;
 }
 
-/** The schools that a machine's plan has to choose from, with what is chosen. */
+/** The practice choices that a machine's plan has to choose from, with what is chosen. */
 export function practicesFor(
   plate: DataPlate,
   choices: Readonly<Record<string, string>> = {},
@@ -25,7 +25,7 @@ export function practicesFor(
     }));
 }
 
-/** The way chosen in a school; an unknown choice is no choice. */
+/** The option chosen in a practice choice; an unknown choice is no choice. */
 export function chosenOf(
   practice: PracticeChoice,
   plate: DataPlate,

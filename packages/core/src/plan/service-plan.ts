@@ -145,7 +145,7 @@ export interface SeverityOverride {
 /** What is to be done to one compressor. */
 export interface ServicePlan {
   readonly tasks: readonly ServiceTask[];
-  /** The way chosen in each school, by code. */
+  /** The option chosen for each practice choice, by code. */
   readonly choices?: Readonly<Record<string, string>> | undefined;
   /** By code of the task, then by kind of severity. */
   readonly overrides?: SeverityOverrides | undefined;

@@ -22,7 +22,7 @@ test('the published schema is the one that plans are read by', () => {
 });
 
 test.each(families)(
-  '%s: every default plan, in every school, is a valid file and comes back the same',
+  '%s: every default plan, in every practice choice, is a valid file and comes back the same',
   (family) => {
     const one = plate(family);
     for (const practice of practicesFor(one)) {

@@ -70,7 +70,7 @@ export class PlansController {
   }
 
   @Get('plan-library')
-  @ApiOperation({ summary: 'Default plan and schools of a unit or family, and the schema of plans' })
+  @ApiOperation({ summary: 'Default plan and practice choices of a unit or family, and the schema of plans' })
   library(@Query() query: PlanLibraryQuery): PlanLibraryView {
     return this.plans.library(query);
   }

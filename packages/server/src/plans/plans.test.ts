@@ -193,7 +193,7 @@ describe('a preview', () => {
   });
 });
 
-test('the library has the defaults of a unit or a family, its schools and the schema', async () => {
+test('the library has the defaults of a unit or a family, its practice choices and the schema', async () => {
   const unit = await server.addCompressor({ family: 'high-pressure', stages: 5 });
   const ofCompressor = (await server.read(`/api/plan-library?compressorId=${unit}`)).body;
   expect(ofCompressor.plan).toMatchObject({ format: 'entretien-plan', version: 1, family: 'high-pressure' });

@@ -22,7 +22,7 @@ type Choices = Readonly<Record<string, string>>;
  * The plan a compressor starts with, from its data plate. Every interval is common practice and meant to be
  * replaced by the maker's book where there is one.
  *
- * @param choices the way to go in each school; those left out go the usual way
+ * @param choices the option of each practice choice; those left out take the usual one
  */
 export function defaultPlan(plate: DataPlate, choices: Choices = {}): ServicePlan {
   const circumstances = circumstancesOf(plate, choices);
@@ -36,7 +36,7 @@ export function defaultPlan(plate: DataPlate, choices: Choices = {}): ServicePla
   return { tasks: made, ...(Object.keys(kept).length === 0 ? {} : { choices: kept }) };
 }
 
-/** Which tasks a school decides about, on a machine: those that come out differently for one of its ways. */
+/** Which tasks a practice choice decides about, on a machine: those that come out differently for one of its ways. */
 export function tasksOfPractice(plate: DataPlate, practice: string): readonly string[] {
   const found = defaultPractices.find(({ code }) => code === practice);
   if (!found) return [];
@@ -48,7 +48,7 @@ export function tasksOfPractice(plate: DataPlate, practice: string): readonly st
 }
 
 /**
- * A plan with another way chosen in one school: what the school decides about is taken anew from the defaults,
+ * A plan with another option of one practice choice: what that decides about is taken anew from the defaults,
  * everything else stays as it is edited.
  */
 export function withPractice(
@@ -80,7 +80,7 @@ function circumstancesOf(plate: DataPlate, choices: Choices): Circumstances {
     plate,
     option: (code) => {
       const practice = defaultPractices.find((one) => one.code === code);
-      if (!practice) throw new RangeError(`There is no school called ${code}.`);
+      if (!practice) throw new RangeError(`There is no practice choice called ${code}.`);
       return chosenOf(practice, plate, choices);
     },
   };

@@ -2,16 +2,16 @@ import type { DataPlate } from '../../machine/index.js';
 import type { KitItem, ServiceTask, SeverityRule } from '../service-plan.js';
 import type { CalendarTrigger, HoursTrigger, RunMoment, RunTrigger } from '../triggers/index.js';
 
-/** A machine and the way chosen for it in each school. */
+/** A machine and the option chosen for it in each practice choice. */
 export interface Circumstances {
   readonly plate: DataPlate;
-  /** The way chosen in a school. */
+  /** The option chosen in a practice choice. */
   readonly option: (practice: string) => string;
 }
 
 type Depends<Value> = Value | ((circumstances: Circumstances) => Value);
 
-/** A task of a default plan: for which machines it stands, and what depends on the machine or on a school. */
+/** A task of a default plan: for which machines it stands, and what depends on the machine or on a practice choice. */
 export interface DefaultTask extends Omit<
   ServiceTask,
   | 'counting'
@@ -82,7 +82,7 @@ export const dampHalves: SeverityRule = {
   because: 'Damp air: drained twice as often.',
 };
 
-/** How a belt is judged, by school. */
+/** How a belt is judged, by practice choice. */
 export function beltHow({ option }: Circumstances): string {
   const judged =
     option('belt') === 'feel'
@@ -94,7 +94,7 @@ export function beltHow({ option }: Circumstances): string {
 /** A fifth less air than at the baseline: what a pump-up test calls act. */
 export const pumpUpWorn = { kind: 'condition', check: 'pump-up', limit: 0.8, of: 'baseline' } as const;
 
-/** When valves are opened, by school. */
+/** When valves are opened, by practice choice. */
 export function valveTriggers(every: number) {
   return ({ option }: Circumstances): ServiceTask['triggers'] => {
     if (option('valves') === 'failure') return [];
@@ -102,7 +102,7 @@ export function valveTriggers(every: number) {
   };
 }
 
-/** The first interval where the break-in school is followed. */
+/** The first interval where the break-in practice choice is followed. */
 export function firstAt({ option }: Circumstances, figure: number): { first?: number | undefined } {
   return option('break-in') === 'break-in' ? { first: figure } : {};
 }

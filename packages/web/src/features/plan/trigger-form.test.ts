@@ -31,7 +31,7 @@ test.each(triggers)(
   },
 );
 
-test('every trigger of every default plan, in every school, fits its form', () => {
+test('every trigger of every default plan, in every practice choice, fits its form', () => {
   for (const family of families) {
     const one = plate({ family, fadLpm: 255, moistureCapacityG: 48 });
     for (const practice of practicesFor(one)) {
