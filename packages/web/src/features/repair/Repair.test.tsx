@@ -1,0 +1,119 @@
+import { fireEvent, screen } from '@testing-library/react';
+import { idOf, site, unitOf } from '../../testing/facts.js';
+import { button, daysAgo, enter, fill, press, problems, renderPage } from '../../testing/render-page.js';
+import { Repair } from './Repair.js';
+
+const [REPAIR, UNIT] = [idOf(1), idOf(2)];
+const ENTRIES = `/repairs/${REPAIR}/entries`;
+const repair = (more: object = {}) => ({
+  id: REPAIR,
+  compressorId: UNIT,
+  kind: 'fault',
+  foundAt: daysAgo(3),
+  found: 'The relief valve weeps',
+  state: 'open',
+  isOpen: true,
+  waitsFor: null,
+  cause: null,
+  minutes: 0,
+  entries: [],
+  ...more,
+});
+
+async function page(more: object = {}, answers: Readonly<Record<string, unknown>> = {}) {
+  const unit = unitOf({ id: UNIT, motor: 'three-phase' });
+  const rendered = await renderPage(
+    <Repair />,
+    {
+      [`/repairs/${REPAIR}`]: repair(more),
+      [`/compressors/${UNIT}`]: unit,
+      [`/compressors/${UNIT}/measurements?limit=200`]: { items: [], nextCursor: null },
+      '/sites': { items: [site], nextCursor: null },
+      '/stops': [],
+      [ENTRIES]: repair(more),
+      ...answers,
+    },
+    { path: '/repairs/:repairId', address: `/repairs/${REPAIR}` },
+  );
+  await screen.findByText('The relief valve weeps');
+  return rendered;
+}
+const sentTo = (sent: readonly { path: string; body: unknown }[]) =>
+  sent.filter(({ path }) => path === ENTRIES);
+
+test('a cause is noted in words, once', async () => {
+  const { sent } = await page();
+  expect(button('Note the cause').disabled).toBe(true);
+  await fill('What is the cause?', '  ');
+  expect(button('Note the cause').disabled).toBe(true);
+  await fill('What is the cause?', ' Dirt on its seat ');
+  await enter('Note the cause');
+  expect(sentTo(sent)).toMatchObject([{ body: { kind: 'cause', text: 'Dirt on its seat' } }]);
+});
+
+test('what failed to go is sent again under the same id, so that it is recorded once', async () => {
+  const { sent } = await page({}, { [ENTRIES]: undefined });
+  await fill('Note', 'Key at the gate');
+  await enter('Keep');
+  expect(problems()).toContain('Nothing is known of it.');
+  await enter('Keep');
+  const ids = sentTo(sent).map(({ body }) => (body as { id: string }).id);
+  expect(ids).toHaveLength(2);
+  expect(new Set(ids).size).toBe(1);
+});
+
+test.each(['-5', '20000', 'long'])('“%s” minutes of work are refused', async (minutes) => {
+  const { sent } = await page();
+  await fill('Work done', 'New spring');
+  await fill('Minutes', minutes);
+  expect(screen.getByText('0 to 10,000')).toBeTruthy();
+  expect(button('Note the work').disabled).toBe(true);
+  await enter('Note the work');
+  expect(sentTo(sent)).toEqual([]);
+});
+
+test('work says what it opens, and how long it took', async () => {
+  const { sent } = await page();
+  await fill('Work done', 'New spring');
+  await fill('Minutes', '25');
+  await enter('Note the work');
+  expect(sentTo(sent)).toMatchObject([
+    { body: { kind: 'work', text: 'New spring', minutes: 25, opens: [] } },
+  ]);
+});
+
+test('more than an entry has room for is refused by its contract, and not sent', async () => {
+  const { sent } = await page();
+  await fill('Part used', 'x'.repeat(2001));
+  await enter('Note the part');
+  expect(sentTo(sent)).toEqual([]);
+  expect(problems().join()).toMatch(/2,?000/);
+});
+
+test('closed without proof it wants to know why', async () => {
+  const { sent } = await page();
+  expect(button('Close it').disabled).toBe(true);
+  await fill('Or close it without proof, because', 'The machine is scrapped');
+  await enter('Close it');
+  expect(sentTo(sent)).toMatchObject([{ body: { kind: 'close' } }]);
+});
+
+test('what is closed takes notes, and nothing else', async () => {
+  await page({ isOpen: false, state: 'closed', cause: 'Dirt on its seat' });
+  expect(screen.getByText('Dirt on its seat')).toBeTruthy();
+  for (const name of ['Note the cause', 'Note the work', 'Note the part', 'Close it'])
+    expect(screen.queryByText(name, { selector: 'button' })).toBeNull();
+  expect(button('Keep')).toBeTruthy();
+});
+
+test('a guided overhaul is opened and folded again; its steps are gone through one by one', async () => {
+  const { sent } = await page();
+  const [guide] = screen.getByLabelText('Guided overhaul').querySelectorAll('button');
+  fireEvent.click(guide!);
+  expect(await screen.findByText(/manual of this machine comes first/)).toBeTruthy();
+  const [first] = screen.getAllByRole('checkbox');
+  expect(first!.getAttribute('aria-checked')).toBe('false');
+  fireEvent.click(first!);
+  await press('Keep');
+  expect(sentTo(sent)).toMatchObject([{ body: { kind: 'step' } }]);
+});
