@@ -75,11 +75,12 @@ async function suite(name, command, args, more, counts) {
 
 const began = performance.now();
 const lint = check('lint', start(bin('eslint'), ['.', '--max-warnings', '0']));
-const unused = check('nothing that nobody uses', start(bin('knip'), []));
 const format = check('format', start(bin('prettier'), ['--check', '--log-level', 'warn', '.']));
 const sources = hashOfSources();
 const types = check('types', buildTypes());
 const build = types.then((hold) => hold && check('build', buildPages()));
+// It follows the packages into what was built of them.
+const unused = build.then((hold) => hold && check('nothing that nobody uses', start(bin('knip'), [])));
 await Promise.all([lint, unused, format, build]);
 if (await build) markBuilt(sources);
 else {
