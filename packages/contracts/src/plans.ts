@@ -36,7 +36,9 @@ function IsTaskList(): PropertyDecorator {
 /** A plan as it is sent. */
 export class PlanContent {
   @IsTaskList() tasks: ServicePlan['tasks'];
-  @Optional() @IsObject({ message: 'Choices are given by the code of the question.' }) choices?: ServicePlan['choices'];
+  @Optional()
+  @IsObject({ message: 'Choices are given by the code of the question.' })
+  choices?: ServicePlan['choices'];
   @Optional()
   @IsObject({ message: 'Factors decided by hand are given by task.' })
   overrides?: ServicePlan['overrides'];
