@@ -16,7 +16,7 @@ const logger = {
   fatal: quiet,
 };
 
-/** Puts switches for faults into sources: conditions turned, operators swapped, blocks emptied.  */
+/** Puts switches for faults into sources: conditions turned, operators swapped, blocks emptied. */
 export async function createInstrumenter() {
   const instrumenter = new Instrumenter(logger);
   return (files) =>

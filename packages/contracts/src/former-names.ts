@@ -4,7 +4,7 @@
  */
 
 /** Fields by their former names. */
-export const formerFields: Readonly<Record<string, string>> = {
+const formerFields: Readonly<Record<string, string>> = {
   words: 'text',
   told: 'informed',
   putOffAt: 'deferredAt',

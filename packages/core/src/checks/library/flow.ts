@@ -261,19 +261,24 @@ function judgePumpUp(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
       },
     );
   }
-  return judgeDelivery(given, measured.value, against, worst);
+  return judgeDelivery(given, { figure, delivers, share }, against, worst);
+}
+
+/** Free air delivered, L/min, in words, and as a share of the comparison that looks worse. */
+interface Delivery {
+  readonly figure: { readonly value: number; readonly uncertainty: number };
+  readonly delivers: string;
+  readonly share: number;
 }
 
 /** Free air delivered against what it should be. */
 function judgeDelivery(
   given: CheckSubject,
-  { flowLpm, uncertaintyLpm }: { readonly flowLpm: number; readonly uncertaintyLpm: number },
+  { figure, delivers, share }: Delivery,
   against: readonly Comparison[],
   worst: Comparison,
 ): ReturnType<CheckDefinition['judge']> {
-  const figure = { value: flowLpm, uncertainty: uncertaintyLpm };
-  const share = flowLpm / worst.flow;
-  const delivers = `Delivers ${given.format(flowLpm, 'flow')}`;
+  const { value: flowLpm, uncertainty: uncertaintyLpm } = figure;
   const verdict = verdictAbove(1 - share, SHORT);
   const step = thresholdOf(verdict, SHORT)!;
   const bound: JudgedLimit = limit(
