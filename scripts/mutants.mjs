@@ -137,6 +137,7 @@ for (const file of readdirSync(join(base, 'coverage'))) {
   for (const id of covered)
     coming.set(id, [...(coming.get(id) ?? []), relative(join(base, 'packages/core/src'), test)]);
 }
+const inShort = (text) => text.replaceAll(/\s+/g, ' ').slice(0, 60);
 const quickFirst = (found, area) =>
   [...new Set(found)].sort(
     (a, b) =>
@@ -144,15 +145,38 @@ const quickFirst = (found, area) =>
       (durations.get(a) ?? 0) - (durations.get(b) ?? 0),
   );
 
+/** What stands at a place of a file. */
+function textAt(fileName, { start, end }) {
+  const lines = readFileSync(join(source, fileName), 'utf8')
+    .split('\n')
+    .slice(start.line, end.line + 1);
+  lines[lines.length - 1] = lines.at(-1).slice(0, end.column);
+  lines[0] = lines[0].slice(start.column);
+  return lines.join('\n');
+}
+
+/** The program's faults, each named by what stands there and what would: a name outlives changes elsewhere. */
+function named() {
+  const times = new Map();
+  return mutants.map(({ id, fileName, location, mutatorName, replacement }) => {
+    const change = `${inShort(textAt(fileName, location))} → ${inShort(replacement)}`;
+    const same = `${fileName} ${mutatorName}: ${change}`;
+    times.set(same, (times.get(same) ?? 0) + 1);
+    return { id, file: fileName, name: `${fileName} ${mutatorName} #${times.get(same)}: ${change}` };
+  });
+}
+
 /** Faults of a program: so many of them, drawn by a seed. */
 function drawn() {
-  const rank = (id) => createHash('sha256').update(`${seed} ${id}`).digest('hex');
-  return [...mutants]
-    .sort((a, b) => (rank(a.id) < rank(b.id) ? -1 : 1))
+  const rank = new Map();
+  const all = named();
+  for (const { name } of all) rank.set(name, createHash('sha256').update(`${seed} ${name}`).digest('hex'));
+  return all
+    .sort((a, b) => (rank.get(a.name) < rank.get(b.name) ? -1 : 1))
     .slice(0, sampled)
-    .map(({ id, fileName, location, mutatorName, replacement }) => ({
-      name: `${fileName}:${location.start.line + 1}:${location.start.column + 1} ${mutatorName} → ${replacement.replaceAll(/\s+/g, ' ').slice(0, 80)}`,
-      file: fileName,
+    .map(({ id, name, file }) => ({
+      name,
+      file,
       tests: coming.get(id) ?? [],
       run: (folder, files) => jest(folder, files, { __STRYKER_ACTIVE_MUTANT__: id, BAIL: 'yes' }),
       in: 'switched',
@@ -176,7 +200,7 @@ function written() {
         .filter(({ fileName }) => fileName === file)
         .flatMap(({ id }) => coming.get(id) ?? []);
       return {
-        name: `${file} #${index + 1} ${stands.replaceAll(/\s+/g, ' ').slice(0, 60)} → ${instead.replaceAll(/\s+/g, ' ').slice(0, 60)}`,
+        name: `${file} #${index + 1} ${inShort(stands)} → ${inShort(instead)}`,
         file,
         tests: found.length > 0 ? found : all,
         run: async (folder, files) => {

@@ -4,6 +4,7 @@ import { NavLink, Outlet } from 'react-router';
 import { LoadingSkeleton } from '../components/States.js';
 import { OutboxButton } from './OutboxButton.js';
 import { FindBox } from './FindBox.js';
+import { HeldHere } from './HeldHere.js';
 import { figureFont } from '../components/theme/theme.js';
 import { KeysDialog } from './KeysDialog.js';
 import { PersonMenu } from './PersonMenu.js';
@@ -103,6 +104,7 @@ export function Shell() {
       </Stack>
       <Box component="main" id="main" sx={{ flex: 1, display: 'flex', flexDirection: 'column' }}>
         <ServerDoubts />
+        <HeldHere />
         <Suspense
           fallback={
             <Box sx={{ px: 3.5 }}>

@@ -4,6 +4,7 @@ import {
   onOutboxSent,
   onStepTaken,
   putInOutbox,
+  putOrHold,
   sendOutbox,
   useOutbox,
   watchOutbox,
@@ -189,4 +190,59 @@ test('what another page has put in is sent when the connection is back', async (
   for (let turn = 0; turn < 1000 && (await storedItems()).length > 0; turn++)
     await new Promise((goOn) => setTimeout(goOn));
   expect(await storedItems()).toEqual([]);
+});
+
+/** A device whose store takes nothing, until it is given back. */
+function fullDevice(): () => void {
+  const { put } = IDBObjectStore.prototype;
+  IDBObjectStore.prototype.put = () => {
+    throw new DOMException('No room is left.', 'QuotaExceededError');
+  };
+  return () => void (IDBObjectStore.prototype.put = put);
+}
+
+const leaving = () => !window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+
+test('a full device: the step is held in the page, sent from there, and the page may be left again', async () => {
+  await empty();
+  watchOutbox();
+  globalThis.fetch = (() => Promise.reject(new TypeError('no connection'))) as unknown as typeof fetch;
+  const giveBack = fullDevice();
+  try {
+    await expect(putInOutbox(step('walk'))).rejects.toThrow('No room is left.');
+    expect(useOutbox.getState().held).toBe(0);
+    await putOrHold(step('i'));
+    await until(
+      () =>
+        useOutbox
+          .getState()
+          .items.map(({ id }) => id)
+          .join() === 'i',
+    );
+    expect(useOutbox.getState().held).toBe(1);
+    expect(leaving()).toBe(true);
+    const asked = answering({ status: 201, body: { id: 'i', visitId: VISIT } });
+    await sending(() => useOutbox.getState().held === 0);
+    expect(asked).toEqual([`/api/visits/${VISIT}/steps`]);
+    expect(useOutbox.getState().items).toEqual([]);
+    expect(seen).toContain('taken i');
+    expect(leaving()).toBe(false);
+  } finally {
+    giveBack();
+  }
+});
+
+test('what a full device held and the server refused can be thrown away', async () => {
+  await empty();
+  answering({ status: 422, body: { status: 422, title: 'Not so' } });
+  const giveBack = fullDevice();
+  try {
+    await putOrHold(step('j'));
+    await until(() => useOutbox.getState().items[0]?.problem?.status === 422);
+    expect(useOutbox.getState().held).toBe(1);
+    await discard('j');
+    expect(useOutbox.getState()).toMatchObject({ held: 0, items: [] });
+  } finally {
+    giveBack();
+  }
 });

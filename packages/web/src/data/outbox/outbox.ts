@@ -8,10 +8,16 @@ interface OutboxState {
   readonly items: readonly OutboxItem[];
   /** Whether the server could be reached when something was last sent. */
   readonly isConnected: boolean;
+  /** How many of them the device would not keep: they are in this page only. */
+  readonly held: number;
 }
 
 /** What the page shows of the outbox; the device's own store is what counts. */
-export const useOutbox = create<OutboxState>()(() => ({ items: [], isConnected: navigator.onLine }));
+export const useOutbox = create<OutboxState>()(() => ({
+  items: [],
+  isConnected: navigator.onLine,
+  held: 0,
+}));
 
 const RETRY_MS = 10_000;
 const listeners = new Set<() => void>();
@@ -37,14 +43,54 @@ export async function putInOutbox(item: OutboxItem): Promise<void> {
   void sendOutbox();
 }
 
+/** Facts that the device would not keep (no room, a private window), until the server has them. */
+const held = new Map<string, OutboxItem>();
+/** Whether the device refused what it was last given. */
+let isRefusing = false;
+
+/**
+ * Keeps a fact on the device, or in this page where the device takes nothing; then tries to send it. For work that
+ * goes on and cannot wait for a device to be mended: the page says that it must stay open.
+ */
+export async function putOrHold(item: OutboxItem): Promise<void> {
+  try {
+    await putInOutbox(item);
+    isRefusing = false;
+  } catch {
+    isRefusing = true;
+    held.set(item.id, item);
+    await show();
+    void sendOutbox();
+  }
+}
+
+/** Everything that waits here, wherever it is kept. */
+async function waitingItems(): Promise<readonly OutboxItem[]> {
+  const stored = await storedItems().catch((error: unknown) => {
+    if (isRefusing) return [];
+    throw error;
+  });
+  return [...stored.filter(({ id }) => !held.has(id)), ...held.values()];
+}
+
+async function keepItem(item: OutboxItem): Promise<void> {
+  if (held.has(item.id)) held.set(item.id, item);
+  else await storeItem(item);
+}
+
+async function forgetItem(id: string): Promise<void> {
+  if (!held.delete(id)) await dropItem(id);
+}
+
 /** Takes a refused fact out of the tray for good. */
 export async function discard(id: string): Promise<void> {
-  await dropItem(id);
+  await forgetItem(id);
   await show();
 }
 
 async function show(): Promise<void> {
-  const items = await storedItems();
+  const items = await waitingItems();
+  if (useOutbox.getState().held !== held.size) useOutbox.setState({ held: held.size });
   // What already shows is not drawn anew: the pages that show it are large.
   if (!isShown(items)) useOutbox.setState({ items });
 }
@@ -69,6 +115,10 @@ export function watchOutbox(): void {
     void sendOutbox();
   });
   window.addEventListener('offline', () => noteConnection(false));
+  // What is in this page only would go with it: the browser asks.
+  window.addEventListener('beforeunload', (event) => {
+    if (held.size > 0) event.preventDefault();
+  });
   document.addEventListener('visibilitychange', () => {
     if (document.visibilityState === 'visible') void sendOutbox();
   });
@@ -99,7 +149,7 @@ export async function sendOutbox(): Promise<void> {
 async function sendAll(): Promise<void> {
   let hasSent = false;
   for (;;) {
-    const items = nextToSend(await storedItems());
+    const items = nextToSend(await waitingItems());
     if (items.length === 0) break;
     try {
       await send(items);
@@ -111,7 +161,7 @@ async function sendAll(): Promise<void> {
       // No connection: what waits goes on waiting.
       if (problem === null) break;
       const failed = items.map((item) => afterFailure(item, problem));
-      for (const item of failed) await storeItem(item);
+      for (const item of failed) await keepItem(item);
       // In trouble over these: they are tried again in a while, unless they are out of the way now.
       if (failed.some((item) => item.problem === null)) break;
     }
@@ -131,7 +181,8 @@ async function send(items: readonly OutboxItem[]): Promise<void> {
 async function sendOne(item: OutboxItem): Promise<void> {
   try {
     const step = await postOne(item);
-    if (step) await storeTaken(step);
+    // Where the device takes nothing, the page itself remembers it until the visit is asked for anew.
+    if (step && !held.has(item.id)) await storeTaken(step);
     await settle(item, null);
     // In one go, so that the page is drawn once for both.
     useOutbox.setState(({ items }) => ({ items: items.filter(({ id }) => id !== item.id) }));
@@ -160,6 +211,6 @@ async function postOne({
 
 /** Taken, it leaves the device; refused, it goes to the tray and is never dropped. */
 async function settle(item: OutboxItem, problem: ProblemDetails | null): Promise<void> {
-  if (problem === null) await dropItem(item.id);
-  else await storeItem({ ...item, problem });
+  if (problem === null) await forgetItem(item.id);
+  else await keepItem({ ...item, problem });
 }

@@ -25,7 +25,7 @@ import { create } from 'zustand';
 import { usePreferences } from '../../data/preferences.js';
 import { currentInstant } from '../../data/clock.js';
 import { getJson } from '../../data/api.js';
-import { onStepTaken, putInOutbox, useOutbox } from '../../data/outbox/outbox.js';
+import { onStepTaken, putOrHold, useOutbox } from '../../data/outbox/outbox.js';
 import type { OutboxItem } from '../../data/outbox/outbox-item.js';
 import { forgetTaken, takenOf } from '../../data/outbox/outbox-store.js';
 import { useNow } from '../../components/use-now.js';
@@ -135,7 +135,7 @@ export function useCompressorAtWork(visit: VisitView, view: VisitCompressorView)
     const { kind, ...all } = body;
     const { verdict: _verdict, noComparison: _none, reason, ...rest } = all as Record<string, unknown>;
     const details = kind === 'measure' || reason === undefined ? rest : { ...rest, reason };
-    await putInOutbox({
+    await putOrHold({
       ...shared,
       id,
       kind: 'visit-step',
@@ -165,7 +165,7 @@ export function useCompressorAtWork(visit: VisitView, view: VisitCompressorView)
     record,
     sendPhoto: async (photo, station) => {
       const id = newId();
-      await putInOutbox({
+      await putOrHold({
         ...shared,
         id,
         kind: 'photo',
