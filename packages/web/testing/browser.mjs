@@ -25,3 +25,13 @@ function matchMedia(query) {
 }
 
 Object.assign(globalThis, { ResizeObserver, matchMedia });
+
+// What this document lacks of reading files: the reader that it has does it.
+Blob.prototype.text ??= function () {
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(reader.result);
+    reader.onerror = () => reject(reader.error);
+    reader.readAsText(this);
+  });
+};

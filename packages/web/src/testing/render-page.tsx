@@ -25,7 +25,7 @@ export interface Sent {
 
 /**
  * Shows a part of the page as the application would, with its clock at {@link NOW} and a server that answers what
- * the test says by path; of anything else it knows nothing.
+ * the test says by path, a problem with its own status; of anything else it knows nothing.
  */
 export async function renderPage(
   part: ReactElement,
@@ -37,11 +37,16 @@ export async function renderPage(
     doNotFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'queueMicrotask', 'nextTick'],
   });
   const sent: Sent[] = [];
-  globalThis.fetch = (async (input: string, init?: { method?: string; body?: string }) => {
+  globalThis.fetch = (async (input: string, init?: { method?: string; body?: unknown }) => {
     const path = input.replace(/^\/api/, '');
-    if (init?.method === 'POST') sent.push({ path, body: JSON.parse(init.body ?? 'null') as unknown });
-    const answer = answers[path];
-    const status = answer === undefined ? 404 : 200;
+    if (init?.method === 'POST' || init?.method === 'PUT')
+      sent.push({
+        path,
+        body: typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : (init.body ?? null),
+      });
+    const answer = answers[path] as { readonly status?: unknown } | undefined;
+    // A problem says with which status it is answered.
+    const status = answer === undefined ? 404 : typeof answer.status === 'number' ? answer.status : 200;
     return Promise.resolve({
       ok: status === 200,
       status,

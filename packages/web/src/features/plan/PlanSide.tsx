@@ -262,22 +262,34 @@ interface ImportButtonProps {
 
 const LARGEST_FILE = 1_000_000;
 
+/** What a file holds, in the names of today; undefined when it is no JSON. */
+async function readJson(file: File): Promise<Partial<PlanFile> | null | undefined> {
+  try {
+    return inNamesOfToday(JSON.parse(await file.text())) as Partial<PlanFile> | null;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Enough of a task to show it; the rest is the server's to judge. */
+function isTask(task: unknown): boolean {
+  const { code, station, triggers } = (task ?? {}) as Record<string, unknown>;
+  return typeof code === 'string' && typeof station === 'string' && Array.isArray(triggers);
+}
+
 /** Takes a plan out of a file into the draft; what is wrong with it is told before it is saved. */
 function ImportButton({ unit, onPlan, onProblem }: ImportButtonProps) {
   const input = useRef<HTMLInputElement>(null);
   const read = async (file: File) => {
     onProblem(null);
     if (file.size > LARGEST_FILE) return onProblem('That file is too large for a plan.');
-    try {
-      const parsed = inNamesOfToday(JSON.parse(await file.text())) as Partial<PlanFile> | null;
-      if (parsed?.format !== 'entretien-plan' || !Array.isArray(parsed.tasks)) {
-        return onProblem('That is no plan: it does not say "format": "entretien-plan" with a list of tasks.');
-      }
-      if (parsed.version !== 1) return onProblem('That plan is of a later version than this one can read.');
-      onPlan(fitPlan(planParts(parsed as PlanFile), unit).plan);
-    } catch {
-      onProblem('That file cannot be read as a plan: it is no JSON.');
+    const parsed = await readJson(file);
+    if (parsed === undefined) return onProblem('That file cannot be read as a plan: it is no JSON.');
+    if (parsed?.format !== 'entretien-plan' || !parsed.tasks?.every?.(isTask)) {
+      return onProblem('That is no plan: it does not say "format": "entretien-plan" with a list of tasks.');
     }
+    if (parsed.version !== 1) return onProblem('That plan is of a later version than this one can read.');
+    onPlan(fitPlan(planParts(parsed as PlanFile), unit).plan);
   };
   return (
     <>
