@@ -78,6 +78,7 @@ function jest(folder, files, environment, longest = LONGEST_MS) {
         join(root, 'node_modules/jest/bin/jest.js'),
         '--config',
         join(folder, 'jest.config.mjs'),
+        '--ci',
         '--runInBand',
         '--forceExit',
         '--json',

@@ -27,9 +27,9 @@ function matchMedia(query) {
 Object.assign(globalThis, { ResizeObserver, matchMedia });
 
 // What this document lacks of reading files: the reader that it has does it.
-Blob.prototype.text ??= function () {
+globalThis.Blob.prototype.text ??= function () {
   return new Promise((resolve, reject) => {
-    const reader = new FileReader();
+    const reader = new globalThis.FileReader();
     reader.onload = () => resolve(reader.result);
     reader.onerror = () => reject(reader.error);
     reader.readAsText(this);

@@ -13,6 +13,7 @@ const plate = (more: Partial<DataPlate> = {}): DataPlate => ({
 const machines = {
   piston: plate({ fadLpm: 400, receiverL: 270, cutInBar: 6, cutOutBar: 8 }),
   known: plate({ drive: 'direct', cutOutBar: 8, reliefBar: 10, maximumPressureBar: 11 }),
+  known2: plate({ stages: 2, reliefBar: 10, maximumPressureBar: 11, workingPressureBar: 9 }),
   two: plate({ stages: 2, workingPressureBar: 35 }),
   workshop: plate({ stages: 2, workingPressureBar: 15 }),
   oilFree: plate({ family: 'piston-oil-free', motor: 'single-phase' }),
@@ -549,6 +550,19 @@ const rows: readonly Row[] = [
   ],
   ['two', 'stage-pressures', { intakeTempC: 20, stage1Bar: 5.0, stage2Bar: 35 }, 'good'],
   ['two', 'stage-pressures', { intakeTempC: 20, stage1Bar: 5.0 }, 'MISSING'],
+  // Built for 300 bar and no relief known: a tenth above it, 330 bar, is where nobody runs it.
+  ['high', 'stage-pressures', { intakeTempC: 20, stage1Bar: 5.9, stage2Bar: 46, stage3Bar: 329 }, 'good'],
+  ['high', 'stage-pressures', { intakeTempC: 20, stage1Bar: 5.9, stage2Bar: 46, stage3Bar: 331 }, 'stop'],
+  // Three stages are stopped at 205 °C, two stages from 25 to 40 bar at 200 °C, at whichever outlet it is.
+  [
+    'high',
+    'stage-pressures',
+    { intakeTempC: 20, stage1Bar: 5.7, stage2Bar: 44, stage3Bar: 300, stage2TempC: 205 },
+    'stop',
+  ],
+  ['two', 'stage-pressures', { intakeTempC: 20, stage1Bar: 5.0, stage2Bar: 35, stage1TempC: 200 }, 'stop'],
+  ['known2', 'stage-pressures', { intakeTempC: 20, stage1Bar: 2.4, stage2Bar: 10.9 }, 'good'],
+  ['known2', 'stage-pressures', { intakeTempC: 20, stage1Bar: 2.4, stage2Bar: 11.1 }, 'stop'],
 ];
 
 test.each(rows)('%s, %s, %j: %s', (machine, check, values, expected) => {

@@ -196,6 +196,8 @@ export const limitLines: Readonly<Record<string, readonly LimitLine[]>> = {
   'stage-pressures': [
     line('watch', 'a fault is more than 30 % likely, by equal ratios or the baseline'),
     line('act', 'one fault is at least 60 % likely'),
+    line('stop', 'after the last stage a tenth above the relief valve (the maximum, the working pressure)'),
+    line('stop', 'an outlet at the temperature where such a machine is stopped'),
     line('refused', 'a pressure that falls from stage to stage'),
   ],
   'discharge-temperature': [

@@ -59,7 +59,7 @@ export function describeExplanation(
     ...triggers.flatMap((trigger, index): ExplanationLine[] =>
       trigger.rule.kind === 'run'
         ? []
-        : [{ step: 'point', trigger: index, text: describePoint(trigger, explanation.meter, day, format) }],
+        : [{ step: 'point', trigger: index, text: describePoint(trigger, explanation, day, format) }],
     ),
     { step: 'due', text: describeDue(explanation, day) },
   ];
@@ -147,11 +147,11 @@ const noPoints: Record<NoPoint, string> = {
 
 function describePoint(
   trigger: ExplainedTrigger,
-  meter: MeterScale,
+  { meter, once }: Explanation,
   day: (at: Instant) => string,
   format: FormatQuantity,
 ): string {
-  const name = capital(describeTrigger(trigger.applied, format));
+  const name = capital(formatInterval({ triggers: [trigger.applied], once }, format));
   const { measured, lives, noPoint, dueAtHours, dueOn, likelyAt, earlyAt, lateAt } = trigger;
   const last = measured
     ? ` (${formatMeasured(measured.check, measured.latest, format)} on ${day(measured.latestAt)}, limit ${formatMeasured(measured.check, measured.limit, format)})`

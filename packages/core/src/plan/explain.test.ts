@@ -44,7 +44,9 @@ describe('why this date', () => {
     const first = {
       tasks: [task('oil', { once: true, triggers: [{ kind: 'hours', every: 150 }] })],
     } as const;
-    expect(lines(first, history({ readings: upTo(10) }), 10)[0]).toBe('Once, after 150 h: common practice.');
+    const text = lines(first, history({ readings: upTo(10) }), 10);
+    expect(text[0]).toBe('Once, after 150 h: common practice.');
+    expect(text[2]).toMatch(/^Once, after 150 h: at 150 h, about /);
   });
 
   test('what other sources say stands beside it, and who decided', () => {

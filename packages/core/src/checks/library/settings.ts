@@ -589,7 +589,7 @@ function judgeShutdowns(given: CheckSubject): ReturnType<CheckDefinition['judge'
     const verdict = neverFitted(code, given.plate);
     add(verdict, [code], verdict === 'watch' ? unfittedText[code] : neverText[verdict]);
   }
-  if (found('yes').length === 0) {
+  if (found('yes').length + found('no').length === 0) {
     shown.push({
       verdict: 'watch',
       reason: 'No shutdown was tested: you cannot rely on one that never was.',

@@ -8,7 +8,9 @@ import {
 } from '../../air/index.js';
 import { err } from '../../basics/index.js';
 import { stagesOf } from '../../machine/index.js';
-import type { CheckDefinition, CheckSubject, CheckValues, Suggestion, Verdict } from '../check.js';
+import type { CheckDefinition, CheckSubject, CheckValues, Judgement, Suggestion, Verdict } from '../check.js';
+import { dischargeLimitsOf } from './discharge-limits.js';
+import { FAR_ABOVE_SET } from './relief-limits.js';
 import { ambient, choice, gauge, quantity } from '../fields.js';
 import {
   doTask,
@@ -96,12 +98,16 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
   const verdict = stageVerdict(read.value);
   const furthest = Math.max(...stages.slice(0, -1).map(({ pressureOff }) => Math.abs(pressureOff)));
   const tail = lastStageTells ? '' : ' It filled against too little for its last stage to tell.';
-  return judged(verdict, `${describeStages(read.value)}${tail}${describeNext(read.value)}`, {
-    limit: limit(
-      null,
-      baseline ? 'what it showed when sound' : 'equal ratios from intake to final pressure',
-      baseline ? 'baseline' : 'practice',
-    ),
+  const beyond = beyondBounds(given, pressures[count - 1]!, temps);
+  const told = `${describeStages(read.value)}${tail}${describeNext(read.value)}`;
+  return judged(beyond ? 'stop' : verdict, beyond ? `${beyond.reason} ${told}` : told, {
+    limit:
+      beyond?.limit ??
+      limit(
+        null,
+        baseline ? 'what it showed when sound' : 'equal ratios from intake to final pressure',
+        baseline ? 'baseline' : 'practice',
+      ),
     figure: { value: furthest * 100, uncertainty: 4 },
     figures: [
       ...stages.slice(0, -1).map(({ stage, expectedBarAbs }) => ({
@@ -118,8 +124,39 @@ function judgeStages(given: CheckSubject): ReturnType<CheckDefinition['judge']> 
         .slice(0, 4)
         .map((suspect) => ({ name: suspectName(suspect), value: suspect.probability * 100, unit: '%' })),
     ],
-    suggests: verdict === 'good' ? [] : suggestionsFor(first, given),
+    suggests: [...(beyond?.suggests ?? []), ...(verdict === 'good' ? [] : suggestionsFor(first, given))],
   });
+}
+
+/**
+ * What forbids running it, whatever the ladder says of the stages: more after the last stage than its relief valve may
+ * let be, or gas hotter than any set of its kind may run.
+ */
+function beyondBounds(
+  given: CheckSubject,
+  finalBar: number,
+  temps: readonly (number | null)[],
+): (Pick<Judgement, 'limit' | 'suggests'> & { readonly reason: string }) | null {
+  const { plate } = given;
+  const setBar = plate?.reliefBar ?? plate?.maximumPressureBar ?? given.number('workingBar');
+  const most = setBar === undefined ? Infinity : setBar * (1 + FAR_ABOVE_SET);
+  if (finalBar > most) {
+    const [shown, bound] = [finalBar, most].map((bar) => given.format(bar, 'pressure'));
+    return {
+      reason: `${shown} after the last stage is more than its relief valve may let be, ${bound}: do not run it.`,
+      limit: limit(null, `up to ${bound}`, 'practice'),
+      suggests: [doTask('relief-test', 'Why it did not open; the gauge beside it')],
+    };
+  }
+  const hottest = Math.max(...temps.map((temp) => temp ?? -Infinity));
+  const stop = plate && dischargeLimitsOf(plate)?.stop;
+  if (stop === undefined || hottest < stop) return null;
+  const [shown, bound] = [hottest, stop].map((temp) => given.format(temp, 'temperature'));
+  return {
+    reason: `${shown} at an outlet, ${bound} is where such a machine is stopped: do not run it.`,
+    limit: limit(null, `below ${bound}`, 'practice'),
+    suggests: [doTask('cooling-clean', 'Cooler face and fan')],
+  };
 }
 
 /**
