@@ -1,5 +1,5 @@
 import { describeDay, describeDayAt, type Instant } from '../basics/index.js';
-import { formatHoursSeen, type MeterScale } from '../hours/index.js';
+import { formatHoursSeen } from '../hours/index.js';
 import { formatFigure } from '../quantities/index.js';
 import type { ExplainedTrigger, Explanation } from './explain.js';
 import type { IntervalOrigin } from './service-plan.js';
