@@ -92,7 +92,14 @@ console.log(`${Math.round((performance.now() - began) / 1000)} s`);
 await suite(
   'unit, component and server tests',
   bin('jest'),
-  (report) => ['--ci', '--maxWorkers=100%', '--silent', '--reporters=default', '--json', `--outputFile=${report}`],
+  (report) => [
+    '--ci',
+    '--maxWorkers=100%',
+    '--silent',
+    '--reporters=default',
+    '--json',
+    `--outputFile=${report}`,
+  ],
   () => ({ NODE_OPTIONS: '--experimental-vm-modules --no-warnings' }),
   (result) => ({
     passed: result.numPassedTests,

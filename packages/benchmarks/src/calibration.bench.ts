@@ -180,7 +180,7 @@ export async function calibrationBench(): Promise<void> {
       `${HEADS}${earlier ? MORE_HEADS : ''}`,
       ...tables.map(({ name, asked }) => row(name, asked, earlier !== null)),
       row('all', all, earlier !== null),
-      '  Three intervals a machine, reckoned by its past rate. sooner: the true date came before the early one. A machine without',
+      '  Three intervals a machine, calculated by its past rate. sooner: the true date came before the early one. A machine without',
       `  a date has missed; an open late date counts as ${CAP_DAYS} days. s.e.: standard error by machine. Scores: ours over that of`,
       `  release ${EARLIER} on the same machines, with a paired bootstrap interval; without a date the band is all of two years.`,
       '',

@@ -340,7 +340,7 @@ const INTERVALS: readonly (readonly [number, number])[] = [
   [120, 300],
 ];
 
-/** One machine: its readings, and three intervals to come, reckoned by what it ran in the past. */
+/** One machine: its readings, and three intervals to come, calculated by what it ran in the past. */
 export function simulate({ record, use: useOf }: Habit, random: Random): Simulated {
   for (;;) {
     const { days: now, gap } = record?.(random) ?? {

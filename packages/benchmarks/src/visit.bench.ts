@@ -74,11 +74,11 @@ function recordStep(page: Page, on: boolean): Promise<number> {
   return page.evaluate(`new Promise((done, fail) => {
     setTimeout(() => fail(new Error('The step was not taken.')), 10_000);
     const named = (words) => [...document.querySelectorAll('button')].find((one) => !one.disabled && (one.textContent ?? '').startsWith(words));
-    const isDone = () => named('Take back') !== undefined;
+    const isDone = () => named('Undo') !== undefined;
     const answers = () => performance.getEntriesByType('resource').filter(({ name }) => name.endsWith('/steps')).length;
     performance.clearResourceTimings();
     const start = performance.now();
-    named(${on} ? 'Done, as expected' : 'Take back').click();
+    named(${on} ? 'Done, as expected' : 'Undo').click();
     const look = () => {
       const isShown = isDone() === ${on};
       const isEmpty = document.querySelector('[aria-label^="Outbox"]') === null;
@@ -169,6 +169,7 @@ function reportOf(files: readonly string[]): ReportContent {
           when: index % 2 === 0 ? 'before' : 'after',
           name: 'Discharge temperature',
           verdict: index % 9 === 0 ? 'watch' : 'good',
+          said: index % 9 === 0 ? 'keep an eye on it' : 'good',
           reason: `${78 + (index % 9)} °C, ${55 + (index % 9)} K above the air; the book allows 70 K.`,
         })),
         parts: [{ name: 'Oil filter', count: '1 ×' }],

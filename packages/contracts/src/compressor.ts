@@ -95,7 +95,7 @@ export class PlateDetails {
   @Optional() @IsFigure('The relief setting', 0, 600) reliefBar?: number | null;
   @Optional() @IsFigure('Displacement', 0, 200_000) displacementLpm?: number | null;
   @Optional() @IsFigure('Free air delivered', 0, 200_000) fadLpm?: number | null;
-  @Optional() @IsFigure('Free air as quoted again', 0, 200_000) fadQuotedLpm?: number | null;
+  @Optional() @IsFigure('Free air, second figure on the plate', 0, 200_000) fadQuotedLpm?: number | null;
   @Optional() @IsFigure('The receiver', 0, 200_000) receiverL?: number | null;
 
   @Optional() @IsText('The oil grade', textLimits.short) oilGrade?: string | null;
@@ -107,7 +107,7 @@ export class PlateDetails {
 
   @Optional() @oneOf('What ends a fill', stopKinds) stopsBy?: DataPlate['stopsBy'] | null;
   @Optional() @IsFigure('The holding pressure', 1, 600) maintainingValveBar?: number | null;
-  @Optional() @IsFigure('What the cartridge takes up', 0.1, 100_000) moistureCapacityG?: number | null;
+  @Optional() @IsFigure('The water that the cartridge holds', 0.1, 100_000) moistureCapacityG?: number | null;
 
   @Optional() @IsFigure('The supply voltage', 0, 1000) supplyV?: number | null;
   @Optional() @IsFigure('The fuse or breaker', 0, 2000) breakerA?: number | null;

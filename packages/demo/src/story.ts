@@ -6,7 +6,7 @@ export interface UseStory {
   readonly perDay: number;
   /** Days of the week that it works, 0 = Sunday. */
   readonly workDays: readonly number[];
-  /** Multiplies use by month, January first. Left out: every month alike. */
+  /** Multiplies use by month, January first. Skipped: every month alike. */
   readonly byMonth?: readonly number[];
   /** Spread of a day about its habit, as a share. */
   readonly spread: number;
@@ -534,7 +534,7 @@ export const sites: readonly SiteStory[] = [
         ways: {
           since: 400,
           choices: { separator: 'pressure-drop' },
-          note: 'The element is dear: by the drop across it.',
+          note: 'The element is expensive: by the drop across it.',
         },
         use: { perDay: 9, workDays: sixDays, spread: 0.2, loadedShare: 0.66 },
         meterReplaced: 260,
@@ -630,7 +630,7 @@ export const sites: readonly SiteStory[] = [
         ways: {
           since: 300,
           choices: { cartridge: 'computed' },
-          note: 'Reckoned from the water it takes up.',
+          note: 'Calculated from the water in it.',
         },
         commissioned: 820,
         use: { perDay: 0.7, workDays: everyDay, spread: 0.7 },

@@ -62,8 +62,8 @@ test('a list of readings looked through', async ({ page }) => {
   const buffer = Buffer.from(['Unit;Date;Hours;Remarks', ...rows].join('\r\n'));
   await page.goto('/lists');
   await page.getByLabel('List to read').setInputFiles({ name: 'november.csv', mimeType: 'text/csv', buffer });
-  await page.getByRole('button', { name: 'Look through it' }).click();
-  await expect(page.getByText(/can be taken in/)).toBeVisible();
+  await page.getByRole('button', { name: 'Check' }).click();
+  await expect(page.getByText(/can be imported/)).toBeVisible();
   await take(page, 'lists');
 });
 
@@ -97,7 +97,7 @@ test('adding a unit', async ({ page }) => {
   await page.getByLabel('Site', { exact: true }).click();
   await page.getByRole('option', { name: 'Skarn Pass Avalanche Centre' }).click();
   await page.getByLabel('Commissioned on').fill(dateAgo(0));
-  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: 'Next' }).click();
   await page.getByLabel('Working pressure').fill('300');
   await page.getByLabel('Relief setting').fill('4000 psi');
   await page.getByRole('status', { name: 'About these figures' }).scrollIntoViewIfNeeded();
@@ -186,7 +186,7 @@ test('bench: a year of water', async ({ page }) => {
   const typed =
     'intakeTempC=17&humidity=70&separatorTempC=30&holdsMl=150&cartridgeG=160&maintainingValveBar=150&cylinderL=7&warmMonthC=16&coldMonthC=-4&hoursPerWeek=6';
   await page.goto(`/bench/water?unit=${await idOf(page, 'SP-1')}&${typed}`);
-  await page.getByRole('button', { name: 'Reckon the year' }).click();
+  await page.getByRole('button', { name: 'Calculate the year' }).click();
   await expect(page.getByRole('img', { name: /^Water and cartridge/ })).toBeVisible();
   await page.evaluate(() => window.scrollTo(0, 0));
   await take(page, 'bench-water');

@@ -86,8 +86,8 @@ test('leaks: by times, by a hole, and their cost', async ({ page, office }, info
   await expect(page.getByRole('alert')).toContainText('the hole does not choke');
   await page.getByRole('button', { name: 'load and unload times' }).click();
   await chooseCompressor(page, tag);
-  await page.getByLabel('It works for').fill('30');
-  await page.getByLabel('It rests for').fill('90');
+  await page.getByLabel('Loaded for').fill('30');
+  await page.getByLabel('Unloaded for').fill('90');
   // A quarter of 1,000 L/min: 0.25·6.5·8,760·0.25 = 3,559 a year.
   await expect(answer(page)).toContainText('Working 25 % of the time');
   await expect(answer(page)).toContainText('€3,559 a year');
@@ -161,28 +161,26 @@ test('condensate and cartridge: now, over the year in a worker, and weighed', as
   await page.getByLabel('Humidity of it').fill('70');
   await page.getByLabel('Air in it').fill('30');
   await page.getByLabel('The separator holds').fill('150');
-  await page.getByLabel('The cartridge takes up').fill('150');
+  await page.getByLabel('The cartridge holds').fill('150');
   // By hand: 143 ml an hour, 31 minutes between drains, 46 to 47 hours.
-  await expect(answer(page)).toContainText(
-    /14[23] ml of water fall out in an hour; a cartridge lasts (49|50) h/,
-  );
+  await expect(answer(page)).toContainText(/14[23] ml of condensate per hour; a cartridge lasts (49|50) h/);
   await expect(answer(page)).toContainText('Drain at least every 31 min');
   await page.getByLabel('Warmest month, mean').fill('18');
   await page.getByLabel('Coldest month, mean').fill('-2');
   await page.getByLabel('It runs in a week').fill('10');
-  await page.getByRole('button', { name: 'Reckon the year' }).click();
+  await page.getByRole('button', { name: 'Calculate the year' }).click();
   await expect(
     page.getByRole('img', { name: /Water and cartridge by month: Jan \d+ ml\/h, \d+ h/ }),
   ).toBeVisible();
   await expect(page.getByText('Cartridges in a year')).toBeVisible();
   await page.getByLabel('It runs in a week').fill('20');
-  await expect(page.getByText('Something changed since: reckon it anew.')).toBeVisible();
+  await expect(page.getByText('Something changed since: calculate it again.')).toBeVisible();
   await page.getByLabel('It weighs').fill('1190');
   await page.getByLabel('Dry, as printed').fill('1000');
   await page.getByLabel('Saturated, as printed').fill('900');
   await expect(page.getByRole('alert')).toContainText('Saturated it weighs more than dry');
   await page.getByLabel('Saturated, as printed').fill('1200');
-  await expect(page.getByRole('status', { name: 'Verdict: watch' })).toContainText(
+  await expect(page.getByRole('status', { name: 'Verdict: keep an eye on it' })).toContainText(
     '95 % of the water it can hold is in it',
   );
   await page.getByRole('button', { name: `Save to ${tag}` }).click();
@@ -202,11 +200,11 @@ test('cylinders: the best order, and those that must not be filled', async ({ pa
   await expect(answer(page)).toContainText('Its test ran out on 2020-05-31. Do not fill it.');
   await expect(page.getByRole('button', { name: 'Find the best order' })).toBeDisabled();
   await page.getByLabel('tested until').fill('2036-05-31');
-  await page.getByLabel('rated, bar').fill('200');
+  await page.getByLabel('Working pressure, bar').fill('200');
   await expect(answer(page)).toContainText('It is rated for 200 bar, the fill is 300 bar. Do not fill it.');
-  await page.getByLabel('rated, bar').fill('300');
+  await page.getByLabel('Working pressure, bar').fill('300');
   await page.getByRole('button', { name: 'Add a cylinder' }).click();
-  await page.getByLabel('holds, bar').last().fill('150');
+  await page.getByLabel('Now in it, bar').last().fill('150');
   await page.getByRole('button', { name: 'Find the best order' }).click();
   await expect(answer(page)).toContainText(/The banks fill \d of 2|The banks fill all 2/);
   await expect(page.getByRole('list', { name: 'Order of filling' }).getByRole('listitem')).toHaveCount(2);
@@ -214,7 +212,7 @@ test('cylinders: the best order, and those that must not be filled', async ({ pa
   await page.getByLabel('Cylinder just filled').fill('55');
   await expect(page.getByText('300 bar hot settles at')).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel('holds, bar').last()).toHaveValue('150');
+  await expect(page.getByLabel('Now in it, bar').last()).toHaveValue('150');
   await page.getByRole('button', { name: `Save to ${tag}` }).click();
   await seeOnCompressor(page, tag, /In date until 2036-05-31 and rated for 300 bar/);
 });
@@ -321,7 +319,7 @@ test('the benches speak the units that the person reads in; what was typed keeps
   await page.getByLabel('Free air delivered').fill('7.0630');
   await page.getByLabel('Pressure of the last separator').fill('3263');
   await page.getByLabel('Air in it').fill('86');
-  await expect(answer(page)).toContainText(/14[23] ml of water fall out in an hour/);
+  await expect(answer(page)).toContainText(/14[23] ml of condensate per hour/);
 
   await page.goto('/bench/cylinders?banks=50*200&cylinders=12*40*300*2099-05-31');
   await page.getByLabel('Fill to').fill('4351');

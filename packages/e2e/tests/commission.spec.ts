@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { dateAgo, expect, test } from './fixtures.js';
 
-const next = (page: Page) => page.getByRole('button', { name: 'Go on' }).click();
+const next = (page: Page) => page.getByRole('button', { name: 'Next' }).click();
 
 async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.getByLabel(label, { exact: true }).click();
@@ -31,7 +31,7 @@ test(
     const tag = `CP-${info.project.name}`;
     await begin(page, tag, 'Piston, oil-lubricated');
     await next(page);
-    await choose(page, 'Motor', 'three-phase');
+    await choose(page, 'Driven by', 'three phase');
     await page.getByLabel('Working pressure').fill('10');
     await page.getByLabel('Relief setting').fill('9');
     const about = page.getByRole('status', { name: 'About these figures' });
@@ -40,11 +40,11 @@ test(
     await expect(about).toBeHidden();
     // 12 cfm are 340 L/min, and not 400.
     await page.getByLabel('Free air delivered').fill('400');
-    await page.getByLabel('The same, quoted in another unit').fill('12 cfm');
+    await page.getByLabel('Free air, second figure on the plate').fill('12 cfm');
     await expect(about).toContainText('Its two flow figures do not agree: 400 and 340 L/min');
     await page.getByLabel('Displacement').fill('410');
     await expect(about).toContainText('98 % of displacement');
-    await page.getByLabel('The same, quoted in another unit').fill('');
+    await page.getByLabel('Free air, second figure on the plate').fill('');
     await page.getByLabel('Displacement').fill('600');
     await expect(about).toBeHidden();
     await page.getByLabel('Receiver').fill('270');
@@ -85,7 +85,7 @@ test('an oil-free set has no oil to choose about', async ({ page }, info) => {
   const tag = `CO-${info.project.name}`;
   await begin(page, tag, 'Piston, oil-free');
   await next(page);
-  await choose(page, 'Motor', 'single-phase');
+  await choose(page, 'Driven by', 'single phase');
   await next(page);
   await next(page);
   await expect(page.getByText('It has no oil: there is no first oil change.')).toBeVisible();
@@ -98,7 +98,7 @@ test('a screw that turns the wrong way is recorded as stop', async ({ page }, in
   const tag = `CS-${info.project.name}`;
   await begin(page, tag, 'Rotary screw');
   await next(page);
-  await choose(page, 'Motor', 'three-phase');
+  await choose(page, 'Driven by', 'three phase');
   await next(page);
   await next(page);
   await page.getByRole('radio', { name: 'Against the arrow' }).check();
@@ -126,7 +126,7 @@ test('a high-pressure set taken over: nothing is known until somebody has looked
   await next(page);
   await page.getByLabel('Figure on the meter now').fill('812');
   await page.getByRole('button', { name: 'Add to the register' }).click();
-  await page.getByRole('button', { name: 'Say where it counts from' }).click();
+  await page.getByRole('button', { name: 'Set last done' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('New purifier cartridge').click();
   await page.getByRole('option', { name: 'as good as new' }).click();

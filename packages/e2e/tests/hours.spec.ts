@@ -24,8 +24,8 @@ test('a list with good, bad and repeated rows is looked through and taken in, on
   await page.getByLabel('List to read').setInputFiles(file);
   await expect(page.getByLabel('Decimal sign')).toContainText('comma');
   await expect(page.getByText(/The first row reads: LI-1, 1,220.5 h/)).toBeVisible();
-  await page.getByRole('button', { name: 'Look through it' }).click();
-  await expect(page.getByText('3 can be taken in, for 2 units; 1 known already; 3 refused.')).toBeVisible();
+  await page.getByRole('button', { name: 'Check' }).click();
+  await expect(page.getByText('3 can be imported, for 2 units; 1 known already; 3 refused.')).toBeVisible();
   const rows = page.getByRole('list', { name: 'Rows of the list' });
   await expect(rows).toContainText('900 h is less than the 1,225 h');
   await expect(rows).toContainText('No unit in the register carries the tag “LI-9”.');
@@ -37,8 +37,8 @@ test('a list with good, bad and repeated rows is looked through and taken in, on
   expect(await office.figures(units[0]!)).toEqual([1225, 1220.5, 1210, 1175, 1140, 1105, 1070, 1035, 1000]);
   expect(await office.figures(units[1]!)).toHaveLength(7);
   await page.getByLabel('List to read').setInputFiles(file);
-  await page.getByRole('button', { name: 'Look through it' }).click();
-  await expect(page.getByText('1 can be taken in, for 1 unit; 3 known already; 3 refused.')).toBeVisible();
+  await page.getByRole('button', { name: 'Check' }).click();
+  await expect(page.getByText('1 can be imported, for 1 unit; 3 known already; 3 refused.')).toBeVisible();
 });
 
 test('what is no list is said to be none, and the columns that are missing are asked for', async ({
@@ -51,7 +51,7 @@ test('what is no list is said to be none, and the columns that are missing are a
   await expect(page.getByText(/“picture.csv” is no list/)).toBeVisible();
   await choose('odd.csv', 'a,b,c\nHC-1,2026-11-01,1\n');
   await expect(page.getByText('Say which column holds the unit, the date, the hours.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Look through it' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Check' })).toBeDisabled();
 });
 
 test('all readings are saved as a list', async ({ page }) => {
@@ -102,11 +102,11 @@ test('a reading is put right, and another withdrawn; both stay in the logbook', 
   await openCompressor(page, id, 'FIX-1');
   const logbook = await openLogbook(page);
   await logbook.getByRole('button', { name: 'Withdraw: Hours read: 310 h' }).click();
-  await page.getByRole('button', { name: 'Put the figure right instead' }).click();
+  await page.getByRole('button', { name: 'Correct the figure instead' }).click();
   await page.getByLabel('Figure on the meter').fill('130');
   await page.getByRole('button', { name: 'Save reading' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
-  await expect(logbook).toContainText('Put right by a later record.');
+  await expect(logbook).toContainText('Corrected by a later record.');
   expect(await office.figures(id)).toEqual([130, 100]);
   await logbook.getByRole('button', { name: 'Withdraw: Hours read: 130 h' }).click();
   await expect(page.getByRole('button', { name: 'Withdraw', exact: true })).toBeDisabled();

@@ -12,7 +12,11 @@ async function send(
   expect(response.status(), await response.text()).toBe(201);
 }
 
-const verdict = (page: Page, name: string) => page.getByRole('status', { name: `Verdict: ${name}` });
+const said = {
+  none: 'no comparison yet',
+  good: 'good', watch: 'keep an eye on it', act: 'act now', stop: 'stop: do not run' };
+const verdict = (page: Page, name: keyof typeof said) =>
+  page.getByRole('status', { name: `Verdict: ${said[name]}` });
 
 test('the belt by force: pressed to its deflection, too tight and too slack are told apart', async ({
   page,
@@ -29,7 +33,7 @@ test('the belt by force: pressed to its deflection, too tight and too slack are 
   // Nothing to judge a force by yet, and no force: not a measurement.
   await expect(verdict(page, 'watch')).toContainText('press to 7.5 mm and read it');
   await page.getByLabel('Force read, per belt or rib').fill('45');
-  await expect(verdict(page, 'no comparison yet')).toContainText('enter the forces');
+  await expect(verdict(page, 'none')).toContainText('enter the forces');
   await page.getByLabel('Lowest force (manual)').fill('13');
   await page.getByLabel('Highest force (manual)').fill('27');
   await expect(verdict(page, 'act')).toContainText('too tight, it eats the bearings. Slacken it.');

@@ -15,12 +15,12 @@ test(
     await expect(page.getByLabel('Site', { exact: true })).toContainText(`Mill of ${tag}`);
     await page.getByLabel('Tag').fill(tag);
     await page.getByLabel('Commissioned on').fill(dateAgo(70));
-    await page.getByRole('button', { name: 'Go on' }).click();
+    await page.getByRole('button', { name: 'Next' }).click();
 
     await page.getByLabel('Working pressure').fill('145 psi');
     await expect(page.getByText('= 10 bar')).toBeVisible();
-    for (const step of ['Seen to', 'Direction of rotation', 'Figure on the meter now']) {
-      await page.getByRole('button', { name: 'Go on' }).click();
+    for (const step of ['Checked', 'Direction of rotation', 'Figure on the meter now']) {
+      await page.getByRole('button', { name: 'Next' }).click();
       await expect(page.getByText(step).first()).toBeVisible();
     }
     await page.getByRole('button', { name: 'Add to the register' }).click();
@@ -60,7 +60,7 @@ test(
     await expect(oil).toContainText('Oil change');
     await expect(oil).toContainText('at 552 h');
     // By the calendar the day itself counts: late in it a hundredth of three months is used.
-    await expect(oil.getByRole('img')).toHaveAccessibleName(/^settled, [01] % used$/);
+    await expect(oil.getByRole('img')).toHaveAccessibleName(/^OK, [01] % used$/);
     const logbook = await openLogbook(page);
     await expect(logbook.getByRole('listitem').first()).toContainText('Oil change');
     await expect(logbook.getByRole('listitem').first()).toContainText('Clear, no metal.');

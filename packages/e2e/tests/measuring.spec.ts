@@ -19,15 +19,15 @@ test(
       '0.5 bar lost in the element',
     );
     await page.getByLabel('Drop', { exact: true }).fill('16 psi');
-    await expect(page.getByRole('status', { name: 'Verdict: act' })).toContainText('1.1 bar');
+    await expect(page.getByRole('status', { name: 'Verdict: act now' })).toContainText('1.1 bar');
     await expect(dialog(page)).toContainText('New separator element');
     await save.click();
     await expect(dialog(page)).toBeHidden();
-    await expect(await openLogbook(page)).toContainText('Pressure drop of the separator, act: ');
+    await expect(await openLogbook(page)).toContainText('Pressure drop of the separator, act now: ');
     await page.goto('/');
     await page.getByRole('link', { name: new RegExp(`${tag} Pressure drop`) }).click();
     await expect(
-      page.getByRole('img', { name: /Pressure drop of the separator over run hours.*1\.1 bar, act/ }),
+      page.getByRole('img', { name: /Pressure drop of the separator over run hours.*1\.1 bar, act now/ }),
     ).toBeVisible();
     await expect(page.getByRole('list', { name: /^Measurements of/ })).toContainText(
       '1.1 bar lost in the element',
@@ -76,11 +76,11 @@ test('what stays the same is there the next time; a measurement is put right, an
   await page.getByRole('button', { name: /^Gauge at zero/ }).click();
   const list = page.getByRole('list', { name: 'Measurements of Gauge at zero' });
   await expect(list.getByRole('listitem')).toHaveCount(2);
-  await list.getByRole('button', { name: 'Put right' }).first().click();
+  await list.getByRole('button', { name: 'Correct' }).first().click();
   await expect(page.getByLabel('It shows, vented')).toHaveValue('0.9');
   await page.getByLabel('It shows, vented').fill('0.2');
-  await page.getByRole('button', { name: 'Put it right' }).click();
-  await expect(list).toContainText('Put right by a later one.');
+  await page.getByRole('button', { name: 'Correct it' }).click();
+  await expect(list).toContainText('Corrected by a later one.');
   await list.getByRole('button', { name: 'Withdraw' }).last().click();
   await page.getByRole('textbox', { name: 'Why' }).fill('Another gauge.');
   await page.getByRole('button', { name: 'Withdraw', exact: true }).last().click();

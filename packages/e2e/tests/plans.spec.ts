@@ -313,7 +313,7 @@ test.describe('putting off', () => {
 test('a machine taken over: its tasks are unknown until somebody has looked', async ({ page }) => {
   const id = await demoCompressor(page, 'HT-1');
   await openCompressor(page, id, 'HT-1');
-  await page.getByRole('button', { name: 'Say where it counts from' }).click();
+  await page.getByRole('button', { name: 'Set last done' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('New oil filter').click();
   await page.getByRole('option', { name: 'half used' }).click();

@@ -12,7 +12,7 @@ test('units are found and filtered, and the address remembers', { tag: '@phone' 
   await page.getByLabel('Find', { exact: true }).fill('tunnel screw');
   await expect(register(page)).toContainText('HT-1');
   await expect(register(page)).not.toContainText('SP-1');
-  await page.getByLabel('Something is').click();
+  await page.getByLabel('Status').click();
   await page.getByRole('option', { name: 'unknown' }).click();
   await expect(register(page)).not.toContainText('HT-2');
   await expect(page).toHaveURL(/find=tunnel\+screw&state=unknown/);
@@ -83,7 +83,7 @@ test('a unit half added survives a reload', async ({ page }) => {
   await page.getByRole('option', { name: 'Brask Quarry' }).click();
   await page.getByLabel('Tag').fill('HALF-1');
   await page.getByLabel('Commissioned on').fill(dateAgo(3));
-  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: 'Next' }).click();
   await page.getByLabel('Maker').fill('Skolmund');
   await page.getByLabel('Free air delivered').fill('12 cfm');
   await page.reload();

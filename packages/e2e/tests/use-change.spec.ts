@@ -26,5 +26,5 @@ test('a machine used five times as much: on Today, on its hours, and in why', as
   await openCompressor(page, id, tag);
   await page.goto(`/units/${id}?station=oil-filter`);
   await page.getByRole('button', { name: 'Why: New oil filter' }).click();
-  await expect(page.getByRole('dialog')).toContainText('its hours are reckoned on at what it runs now');
+  await expect(page.getByRole('dialog')).toContainText('its hours are calculated with what it runs now');
 });

@@ -228,7 +228,7 @@ test('an oil-free ring kit, with the pump-up before and after', async ({ page, o
     await hands.press('Save', pumpUp);
   };
   await measure('290');
-  await expect(pumpUp.getByText('act').first()).toBeVisible();
+  await expect(pumpUp.getByText('act now').first()).toBeVisible();
   await hands.press('Stop it and isolate');
   await hands.isolated(office, visit, unit);
   await expect(page.getByText(/lip up, never the sleeve pushed over the ring/)).toBeVisible();
@@ -517,7 +517,7 @@ test('a failed proof keeps the service open', async ({ page, office }, info) => 
   await hands.press('Note');
   await expect(page.getByRole('alert').filter({ hasText: 'the proof failed' })).toBeVisible();
   await hands.press('To the signature');
-  await expect(page.getByText(/The proof failed: Clean the scavenge line/)).toBeVisible();
+  await expect(page.getByText(/The check failed: Clean the scavenge line/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Sign for/ })).toBeDisabled();
   expect(await lastDone(page, unit, 'scavenge-clean')).toBeNull();
   await hands.press('To the proof');
@@ -555,7 +555,7 @@ test.describe('without a connection', () => {
       await hands.allAsExpected();
       await expect(page.getByText('No connection. Work on')).toBeVisible();
       await page.getByLabel('Note', { exact: true }).fill('Hose clip loose');
-      await hands.press('Keep');
+      await hands.press('Save');
       // The field is emptied once the note is kept on the device: a text that is still in it would be lost.
       const notes = page.getByRole('region', { name: 'Notes' });
       await expect(notes.getByLabel('Note', { exact: true })).toHaveValue('');
@@ -640,7 +640,7 @@ test.describe('a repair', () => {
     await page.getByRole('link', { name: 'Does not reach cut-out' }).click();
     await expect(page.getByText('The cause is not known yet.')).toBeVisible();
     await page.getByLabel('What is the cause?').fill('Ring worn');
-    await hands.press('Note the cause');
+    await hands.press('Save the cause');
     await expect(page.getByText('Cause: Ring worn')).toBeVisible();
     await hands.press('Ring and sleeve kit');
     await expect(page.getByText(/by the data plate: Head 12 Nm/).first()).toBeVisible();
@@ -658,7 +658,7 @@ test.describe('a repair', () => {
     await hands.tick('New ring on, lip up');
     await page.getByLabel('Work done').fill('Ring, sleeve and gasket renewed');
     await page.getByLabel('Minutes').fill('95');
-    await hands.press('Note the work');
+    await hands.press('Save the work');
     await expect(page.getByText('95 min of work')).toBeVisible();
     const prove = page.getByRole('region', { name: 'Prove it' });
     await expect(prove.getByLabel('By this check')).toHaveValue('pump-up');
@@ -676,7 +676,7 @@ test.describe('a repair', () => {
 test('the logbook is searched, filtered and exported; a unit’s history is one page', async ({ page }) => {
   await page.goto('/logbook');
   // It is looked for while it is typed.
-  await page.getByLabel('Words').pressSequentially('sticks half');
+  await page.getByLabel('Search').pressSequentially('sticks half');
   const entries = page.getByRole('list', { name: 'Entries' }).getByRole('listitem');
   await expect(entries).toHaveCount(1);
   await expect(entries).toContainText('Drain of the water separator sticks half open');
@@ -732,7 +732,7 @@ test('a part is added, counted and compared', async ({ page }) => {
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Name').fill('Intake element, cheap');
   await dialog.getByLabel('Number').fill('HW-9999');
-  await dialog.getByLabel('Answers in a kit').fill('intake element');
+  await dialog.getByLabel('Used for').fill('intake element');
   await dialog.getByLabel('Rated flow, L/min').fill('900');
   await dialog.getByLabel('Fineness, µm').fill('25');
   await hands.press('Add it', dialog);
@@ -740,12 +740,12 @@ test('a part is added, counted and compared', async ({ page }) => {
   await page.getByLabel('Find a part').fill('cheap');
   await hands.press('Count Intake element, cheap');
   await page.getByRole('dialog').getByLabel('In the van now').fill('3');
-  await hands.press('Note the count', page.getByRole('dialog'));
+  await hands.press('Save the count', page.getByRole('dialog'));
   await expect(page.getByRole('list', { name: 'Parts' })).toContainText('3');
   await page.getByLabel('Find a part').fill('round');
   await hands.press('Compare Intake element, round');
   await page.getByRole('dialog').getByLabel('The other part').click();
   await page.getByRole('option', { name: /cheap/ }).click();
-  await expect(page.getByRole('dialog')).toContainText('It may not take its place');
+  await expect(page.getByRole('dialog')).toContainText('Does not fit');
   await expect(page.getByRole('dialog')).toContainText('coarser than 10 µm');
 });

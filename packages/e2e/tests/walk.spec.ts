@@ -130,7 +130,7 @@ test.describe('without a connection', () => {
     await page.getByRole('button', { name: 'Outbox: 1 refused' }).click({ timeout: 20_000 });
     const tray = page.getByRole('dialog', { name: 'Outbox' });
     await expect(tray).toContainText('1,245 h is less than the 1,260 h');
-    await tray.getByRole('button', { name: 'Mend it' }).click();
+    await tray.getByRole('button', { name: 'Correct it' }).click();
     await tray.getByLabel('Figure on WA-1').fill('1261');
     await tray.getByRole('button', { name: 'Send it again' }).click();
     await expect(tray).toContainText('Everything has reached the server.');
@@ -154,7 +154,7 @@ test('a mistyped figure is questioned, and put right after it was saved', async 
   expect(await office.figures(units[0]!)).toHaveLength(7);
   await page.getByRole('button', { name: 'Read right' }).click();
   await expect(row(page, 'WA-1')).toContainText('saved');
-  await page.getByRole('button', { name: 'Put right' }).click();
+  await page.getByRole('button', { name: 'Correct' }).click();
   await page.getByLabel('Figure on WA-1').fill('1245');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(row(page, 'WA-1')).toContainText('1,245');

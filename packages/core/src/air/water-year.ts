@@ -112,6 +112,6 @@ function inputProblem(input: WaterYearInput): Result<never> | null {
     },
     ...(input.cartridgeG === undefined
       ? []
-      : [bounds.positive('cartridgeG', input.cartridgeG, 100_000, 'What the cartridge takes up, g,')]),
+      : [bounds.positive('cartridgeG', input.cartridgeG, 100_000, 'The water that the cartridge holds, g,')]),
   ]);
 }

@@ -32,7 +32,7 @@ export interface BenchEntry {
 export const benches: readonly [BenchEntry, ...BenchEntry[]] = [
   { code: 'pump-up', name: 'Pump-up and leak-down', page: 'PumpUp' },
   { code: 'leaks', name: 'Leaks and their cost', page: 'Leaks' },
-  { code: 'ladder', name: 'Compression ladder', page: 'Interstage' },
+  { code: 'ladder', name: 'Interstage pressures', page: 'Interstage' },
   { code: 'water', name: 'Condensate and cartridge', page: 'Water' },
   { code: 'cylinders', name: 'Cylinders and banks', page: 'Cylinders' },
   { code: 'convert', name: 'Convert', page: 'Convert' },

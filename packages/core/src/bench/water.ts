@@ -18,7 +18,7 @@ export const waterFields: readonly FieldDefinition[] = [
   gauge('finalBar', 'Pressure of the last separator', { plate: 'workingPressureBar' }),
   quantity('temperature', 'separatorTempC', 'Air in it', -20, 120, { hint: 'What the last cooler leaves.' }),
   number('ml', 'holdsMl', 'The separator holds', 1, 100_000, { optional: true }),
-  quantity('mass', 'cartridgeG', 'The cartridge takes up', 1, 100_000, {
+  quantity('mass', 'cartridgeG', 'The cartridge holds', 1, 100_000, {
     optional: true,
     hint: 'Water until it must be changed.',
   }),

@@ -13,7 +13,7 @@ export type {
   Verdict,
 } from './check.js';
 export { chartedFigure, verdicts } from './check.js';
-export { outcomeOf, describeVerdict } from './verdict-helpers.js';
+export { outcomeOf, describeVerdict, verdictInShort } from './verdict-helpers.js';
 export { dischargeGasC } from './library/heat.js';
 export { dischargeLimitsOf, dischargeTable } from './library/discharge-limits.js';
 export { fieldProblem, judgeCheck, type JudgeContext } from './judge-check.js';

@@ -20,6 +20,13 @@ export function judged(
   return ok({ verdict, reason, limit: null, figure: null, figures: [], suggests: [], ...parts });
 }
 
+const said: Readonly<Record<Verdict, string>> = {
+  good: 'good',
+  watch: 'keep an eye on it',
+  act: 'act now',
+  stop: 'stop: do not run',
+};
+
 /** A verdict as it is said: with nothing to compare with none was given. */
 export function describeVerdict({
   verdict,
@@ -28,7 +35,12 @@ export function describeVerdict({
   readonly verdict: Verdict;
   readonly noComparison?: true | undefined;
 }): string {
-  return noComparison ? 'no comparison yet' : verdict;
+  return noComparison ? 'no comparison yet' : said[verdict];
+}
+
+/** The same where there is room for a word or two, as in a drawing. */
+export function verdictInShort(verdict: Verdict): string {
+  return verdict === 'watch' ? 'keep an eye' : verdict === 'stop' ? 'stop' : said[verdict];
 }
 
 /** What is kept of a judgement beside the work that it was for. */

@@ -52,12 +52,12 @@ export function reasonAgainst(
   const isOfThis = point !== undefined && tilesOf(point).some(({ code }) => code === (body.tile ?? ''));
   if (!isOfThis) {
     return rules.has('answer-needed') && body.answer === undefined
-      ? against('old-device', 'Told by an older page: confirm it anew.')
+      ? against('old-device', 'Told by an older page: confirm it again.')
       : against('unknown-point', `“${body.step}” is no part of isolating this machine.`);
   }
   if (!body.confirmed) return null;
   if (rules.has('answer-needed') && body.answer === undefined)
-    return against('old-device', 'Told by an older page: confirm it anew.');
+    return against('old-device', 'Told by an older page: confirm it again.');
   const first = rules.has('sources-first') ? unmet(guarded, fold, point, by) : null;
   if (first !== null) return against('not-in-order', `First: ${first}.`);
   switch (point.kind) {
@@ -116,14 +116,14 @@ function ventProblem(
     return against('not-here', 'Not above 15 bar: the maker or a licensed firm decides.');
   const isFed = known?.against === 'keeps-coming' || known?.against === 'is-fed';
   if (isSaidEmpty && isFed)
-    return against('not-opened', 'It kept coming: find what feeds it, then open it anew and let it pass.');
+    return against('not-opened', 'It kept coming: find what feeds it, then open it again and let it pass.');
   if (answer === 'silent') {
     if (!known?.hasPassed || known.against !== null)
       return against('not-opened', 'First open it, and let it pass.');
     if (rules.has('one-pair-of-ears') && known.openedBy !== by)
       return against(
         'another-opened',
-        'Somebody else has opened this one. Who opened it says when it is silent; or open it anew.',
+        'Somebody else has opened this one. Who opened it says when it is silent; or open it again.',
       );
     const least = leastSecondsOf(point);
     if (rules.has('least-time') && isSure !== true && (at - known.openedAt) / 1000 < least * TOO_SOON) {

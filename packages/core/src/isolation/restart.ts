@@ -46,7 +46,7 @@ export function restartSteps(plate: DataPlate): readonly RestartStep[] {
           {
             code: 'run-to-waste',
             name: 'Run to waste before anybody breathes it',
-            hint: 'The book’s time, or 10 min; CO read, no taste or smell, before the first cylinder or hood.',
+            hint: 'The manual’s time, or 10 min; CO read, no taste or smell, before the first cylinder or hood.',
           },
         ]
       : []),

@@ -93,7 +93,7 @@ function describeRule({ triggers, origin, because, once }: Explanation, format: 
 function describeUse({ useChange, triggers, start }: Explanation): readonly ExplanationLine[] {
   const isByHours = start !== null && triggers.some(({ dueAtHours }) => dueAtHours !== null);
   if (useChange === null || !isByHours) return [];
-  return [{ step: 'use', text: `${useChange}: its hours are reckoned on at what it runs now.` }];
+  return [{ step: 'use', text: `${useChange}: its hours are calculated with what it runs now.` }];
 }
 
 /** What other sources say of the interval, and who decided between them. */
@@ -141,7 +141,7 @@ const noPoints: Record<NoPoint, string> = {
   'not-worsening':
     'within its limit, and not worsening by more than measuring tells: no end can be foreseen by measuring',
   'no-milestone-left': 'its last fixed figure is behind',
-  'cannot-be-reckoned': 'its figures cannot be reckoned with',
+  'cannot-be-reckoned': 'its figures cannot be calculated with',
   'within-a-run': 'part of every run',
 };
 

@@ -37,7 +37,7 @@ const newPackings: ProcedureStep = {
 const headBolts: ProcedureStep = {
   code: 'head-bolts',
   name: 'Head on, bolts in a star',
-  how: 'In three rounds, across and across; again after the first warm run where the book says so.',
+  how: 'In three rounds, across and across; again after the first warm run where the manual says so.',
   torque: 'head bolts',
 };
 const byHand: ProcedureStep = {
@@ -174,7 +174,7 @@ export const procedures: readonly Procedure[] = [
       {
         code: 'crank-pin',
         name: 'Crank-pin bolts and bearing',
-        how: 'Bolts to torque, never by feel, locked as the book says.',
+        how: 'Bolts to torque, never by feel, locked as the manual says.',
         torque: 'crank-pin bolts',
       },
       {

@@ -65,7 +65,7 @@ export function repairStanding(
       ...shared,
       state: 'proof-failed',
       isOpen: true,
-      waitsFor: 'The proof failed: look again for the cause.',
+      waitsFor: 'The check failed: look again for the cause.',
     };
   }
   if (lastWork >= 0) {

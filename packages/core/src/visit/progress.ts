@@ -427,7 +427,7 @@ function obstaclesTo(
     ...obstacle(
       'proof-failed',
       tasks.filter(({ verification }) => verification === 'failed'),
-      (found) => `The proof failed: ${found}. Mend it and prove it again, or close it with a reason.`,
+      (found) => `The check failed: ${found}. Fix it and check it again, or close it with a reason.`,
     ),
     ...obstacle(
       'unproved',

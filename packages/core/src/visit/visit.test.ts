@@ -262,7 +262,7 @@ describe('proving', () => {
     expect(progress.obstacles.map(({ code }) => code)).toEqual(['proof-failed']);
     const sign = step(40, { kind: 'sign', name: 'Mara' });
     expect(admitStep(unit, failed, sign, sign.doneAt)).toMatchObject({
-      problem: { code: 'proof-failed', sentence: expect.stringMatching(/^The proof failed: Oil change/) },
+      problem: { code: 'proof-failed', sentence: expect.stringMatching(/^The check failed: Oil change/) },
     });
     const closed = [
       ...failed,

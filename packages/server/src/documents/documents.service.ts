@@ -152,7 +152,8 @@ export class DocumentsService {
       checks: progress.measured.map(({ phase, check, verdict, noComparison, reason }) => ({
         when: PHASES[phase],
         name: checkByCode(check)?.name ?? check,
-        verdict: verdict === undefined ? '' : describeVerdict({ verdict, noComparison }),
+        verdict,
+        said: verdict === undefined ? '' : describeVerdict({ verdict, noComparison }),
         reason: reason ?? '',
       })),
       parts: progress.parts.map(({ name, count, part }) => ({

@@ -1,10 +1,13 @@
+import type { Verdict } from '@entretien/core/checks';
 import { ink, PdfDocument } from './pdf-document.js';
 
 /** A check as the report tells it. */
 export interface ReportedCheck {
   readonly when: string;
   readonly name: string;
-  readonly verdict: string;
+  /** How it came out, and what that is called. */
+  readonly verdict: Verdict | undefined;
+  readonly said: string;
   readonly reason: string;
 }
 
@@ -77,12 +80,12 @@ function drawCompressor(paper: PdfDocument, unit: ReportedCompressor): void {
   }
   if (unit.checks.length > 0) {
     part(paper, 'Measured');
-    for (const { when, name, verdict, reason } of unit.checks) {
+    for (const { when, name, verdict, said, reason } of unit.checks) {
       const colour =
         verdict === 'good' ? ink.done : verdict === 'act' || verdict === 'stop' ? ink.act : ink.text;
       paper.row(
-        [[when, { colour: ink.second }], [name], [verdict, { strong: true, colour }], [reason]],
-        [1.6, 3, 1.2, 7],
+        [[when, { colour: ink.second }], [name], [said, { strong: true, colour }], [reason]],
+        [1.6, 3, 2, 6.2],
       );
     }
   }

@@ -22,7 +22,7 @@ export class ListsController {
   @HttpCode(200)
   @ApiConsumes('text/csv')
   @ApiBody({ schema: { type: 'string' } })
-  @ApiOperation({ summary: 'Read a list of readings (CSV): preview it, or take it in' })
+  @ApiOperation({ summary: 'Import readings (CSV): preview it, or take it in' })
   take(
     @Req() request: Request,
     @Query() query: ImportQuery,

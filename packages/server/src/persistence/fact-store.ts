@@ -94,13 +94,13 @@ export class FactStore {
   ): CompressorFactColumns {
     const fact = this.find<FactColumns>(entity, factId) as CompressorFactColumns | undefined;
     if (fact?.compressorId !== compressorId) {
-      throw notFound('no-such-fact', 'What is to be put right is not on record for this unit.');
+      throw notFound('no-such-fact', 'What is to be corrected is not on record for this unit.');
     }
     const before = this.database.all('SELECT "how" FROM "voided" WHERE "fact_id" = ?', factId);
     if (before.length > 0) {
       throw conflict(
         'already-voided',
-        'That was put right before.',
+        'That was corrected before.',
         'It has been withdrawn or corrected already.',
       );
     }

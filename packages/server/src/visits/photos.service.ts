@@ -51,7 +51,7 @@ export class PhotosService {
     const person = this.people.require(by);
     const hash = sha256(sent);
     const known = this.known(id, visit.id, hash);
-    // Sent again although it is on record, it may be what is missing or damaged here: then it is written anew.
+    // Sent again although it is on record, it may be what is missing or damaged here: then it is written again.
     if (known && this.picture(known) !== null) return toView(known);
     const { data, info } = await pixelsOf(sent);
     const row: PhotoEntity = {
@@ -98,7 +98,7 @@ export class PhotosService {
     if (picture !== null) return picture;
     throw notFound(
       'photo-damaged',
-      'The file of this photo is missing or damaged. Sent again from the device that took it, it is written anew.',
+      'The file of this photo is missing or damaged. Sent again from the device that took it, it is written again.',
     );
   }
 

@@ -66,7 +66,7 @@ describe('a visit from planned to signed for', () => {
     expect((await visit.step('measure', { phase: 'proof', ...hot })).body.outcome.verdict).toBe('act');
     const refused = await visit.step('sign', { name: 'Mara Vell' });
     expect(refused).toMatchObject({ status: 409, body: { code: 'proof-failed' } });
-    expect(refused.body.detail).toMatch(/^The proof failed: Oil change/);
+    expect(refused.body.detail).toMatch(/^The check failed: Oil change/);
     expect((await server.task(unit, 'oil-change')).lastDoneAt).toBeNull();
     expectStatus(201, await visit.step('close', { task: 'oil-change', reason: 'Hall at 41 °C today.' }));
     expectStatus(201, await visit.step('sign', { name: 'Mara Vell' }));

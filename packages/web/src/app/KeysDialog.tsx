@@ -16,7 +16,7 @@ export function KeysDialog({ open, onClose }: { readonly open: boolean; readonly
   const { letterKeys, setLetterKeys } = usePreferences();
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
-      <DialogTitle id="keys-title">Keys</DialogTitle>
+      <DialogTitle id="keys-title">Keyboard shortcuts</DialogTitle>
       <DialogContent>
         <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: '6px 20px', m: 0 }}>
           {keyHelp.map(([key, does]) => (

@@ -107,7 +107,7 @@ function Item({ item, onLeave }: ItemProps) {
             <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
               {kind === 'reading' && (
                 <Button variant="outlined" onClick={() => setMending(true)} sx={{ minHeight: 44 }}>
-                  Mend it
+                  Correct it
                 </Button>
               )}
               {item.visitId !== undefined && (
@@ -120,7 +120,7 @@ function Item({ item, onLeave }: ItemProps) {
                 </Button>
               )}
               <Button color="error" onClick={() => void discard(item.id)} sx={{ minHeight: 44 }}>
-                Throw it away
+                Delete
               </Button>
               <MuiLink
                 component={Link}

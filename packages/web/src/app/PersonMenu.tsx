@@ -21,12 +21,12 @@ const measures: readonly (readonly [QuantityKind, string])[] = [
   ['pressure', 'Pressure'],
   ['flow', 'Flow'],
   ['volume', 'Volume'],
-  ['temperature', 'Heat'],
+  ['temperature', 'Temperature'],
   ['length', 'Length'],
 ];
 
 const schemes = [
-  ['system', 'as the device'],
+  ['system', 'as device'],
   ['light', 'light'],
   ['dark', 'dark'],
 ] as const;
@@ -88,7 +88,7 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
           />
         ))}
         <Choice
-          name="Colours"
+          name="Theme"
           options={schemes}
           value={mode ?? 'system'}
           onChoose={(code) => setMode(code as 'system' | 'light' | 'dark')}
@@ -100,7 +100,7 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
             onShowKeys();
           }}
         >
-          Keys
+          Keyboard shortcuts
         </MenuItem>
       </Menu>
     </>

@@ -10,7 +10,7 @@ export function RulerSwitch() {
       size="small"
       value={rulerIn}
       onChange={(_event, value: 'hours' | 'days' | null) => value && setRulerIn(value)}
-      aria-label="Rulers count in"
+      aria-label="Show time in"
       sx={{
         flex: 'none',
         '& .MuiToggleButton-root': {

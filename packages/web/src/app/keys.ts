@@ -8,7 +8,7 @@ export const keyHelp: readonly (readonly [string, string])[] = [
   ['/', 'Find a unit'],
   ['[ and ]', 'Previous and next unit'],
   ['h', 'Rulers in hours or days'],
-  ['?', 'All keys'],
+  ['?', 'All shortcuts'],
 ];
 
 export const FIND_BOX_ID = 'find-a-unit';

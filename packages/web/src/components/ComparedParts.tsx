@@ -2,9 +2,9 @@ import { Box, Stack, Typography } from '@mui/material';
 import type { ComparedFigure, Substitution } from '@entretien/core/parts';
 
 const verdictText: Readonly<Record<Substitution['verdict'], string>> = {
-  fits: 'It may take its place',
+  fits: 'It fits',
   unsure: 'Not sure: something is not known',
-  'does-not-fit': 'It may not take its place',
+  'does-not-fit': 'Does not fit',
   reason: 'Only with a reason from the lead',
 };
 
@@ -17,7 +17,7 @@ const verdictColour: Readonly<Record<Substitution['verdict'], string>> = {
 
 const holdsText: Readonly<Record<ComparedFigure['holds'], string>> = {
   yes: 'holds',
-  no: 'falls short',
+  no: 'too low',
   unknown: 'not known',
 };
 

@@ -21,7 +21,7 @@ export function stateColour(state: TaskState): string {
 
 export const stateText: Record<TaskState, string> = {
   unknown: 'not known',
-  fresh: 'settled',
+  fresh: 'OK',
   'put-off': 'put off',
   nearing: 'nearing',
   due: 'due',

@@ -46,7 +46,7 @@ test('what was unusual, and what was noted, stands under its line', async () => 
 test('what stands no longer is struck through, and says why', async () => {
   await renderPage(<Entries items={items} />);
   expect(getComputedStyle(screen.getByText('Hours read: 70 h')).textDecoration).toContain('line-through');
-  expect(screen.getByText('Put right by a later record.')).toBeTruthy();
+  expect(screen.getByText('Corrected by a later record.')).toBeTruthy();
 });
 
 test('in the fleet the machine stands in each line, and leads to it', async () => {

@@ -81,7 +81,7 @@ export function Entries({ items, label = 'Entries', isOfOneCompressor = false, o
                   {entry.marks!.map(describeMark).join(', ')}
                 </Typography>
               )}
-              {[entry.note, entry.voidedHow === 'corrected' ? 'Put right by a later record.' : undefined].map(
+              {[entry.note, entry.voidedHow === 'corrected' ? 'Corrected by a later record.' : undefined].map(
                 (remark) =>
                   remark && (
                     <Typography key={remark} variant="body2" sx={{ color: 'text.secondary' }}>

@@ -2,7 +2,7 @@ import { MenuItem, TextField, type TextFieldProps } from '@mui/material';
 import { readNumber, type QuantityKind } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { Controller, type Control, type FieldValues, type Path } from 'react-hook-form';
-import { weekdayNames, type PlateField } from './plate-fields.js';
+import { choiceText, weekdayNames, type PlateField } from './plate-fields.js';
 import { entryOf, QuantityField } from './QuantityField.js';
 
 interface InputProps<Values extends FieldValues> {
@@ -51,7 +51,7 @@ export function PlateInput<Values extends FieldValues>({ field, control }: Input
                 <MenuItem value="">not known</MenuItem>
                 {field.options.map((option) => (
                   <MenuItem key={option} value={option}>
-                    {option}
+                    {choiceText(option)}
                   </MenuItem>
                 ))}
               </TextField>

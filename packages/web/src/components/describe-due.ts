@@ -72,8 +72,7 @@ function shortly(task: DueFacts, now: number, timeZone: string): string {
     const figure = formatFigure(hours, { figures: hours < 10 ? 2 : 3, maxDecimals: hours < 10 ? 1 : 0 });
     return task.remainingHours < 0 ? `${figure} h late` : `${figure} h left`;
   }
-  if (task.likelyOn === null)
-    return task.state === 'fresh' && task.dueAtHours === null ? 'settled' : 'no date';
+  if (task.likelyOn === null) return task.state === 'fresh' && task.dueAtHours === null ? 'OK' : 'no date';
   const days = dayNumberOf(task.likelyOn) - localDayAt(now, timeZone);
   if (days === 0) return 'due today';
   return days < 0 ? `${formatDays(-days)} late` : `in ${formatDays(days)}`;

@@ -57,7 +57,7 @@ export const plateGroups: readonly FieldGroup[] = [
       { name: 'serial', label: 'Serial number', as: 'text' },
       { name: 'stages', label: 'Stages', as: 'whole', families: ['piston', 'high-pressure'] },
       { name: 'drive', label: 'Drive', as: 'choice', options: drives },
-      { name: 'motor', label: 'Motor', as: 'choice', options: motors },
+      { name: 'motor', label: 'Driven by', as: 'choice', options: motors },
       { name: 'cooling', label: 'Cooling', as: 'choice', options: coolings },
       { name: 'lubrication', label: 'Lubrication', as: 'choice', options: lubrications },
       { name: 'speedControl', label: 'Speed', as: 'choice', options: speedControls, families: ['screw'] },
@@ -83,14 +83,14 @@ export const plateGroups: readonly FieldGroup[] = [
       { name: 'fadLpm', label: 'Free air delivered', as: 'quantity', kind: 'flow', max: 200_000 },
       {
         name: 'fadQuotedLpm',
-        label: 'The same, quoted in another unit',
+        label: 'Free air, second figure on the plate',
         as: 'quantity',
         kind: 'flow',
         max: 200_000,
       },
       { name: 'displacementLpm', label: 'Displacement', as: 'quantity', kind: 'flow', max: 200_000 },
       { name: 'receiverL', label: 'Receiver', as: 'quantity', kind: 'volume', max: 200_000 },
-      { name: 'airUse', label: 'Air is for', as: 'choice', options: airUses },
+      { name: 'airUse', label: 'Air used for', as: 'choice', options: airUses },
       { name: 'stopsBy', label: 'A fill is ended by', as: 'choice', options: stopKinds, families: filling },
       {
         name: 'maintainingValveBar',
@@ -102,7 +102,7 @@ export const plateGroups: readonly FieldGroup[] = [
       },
       {
         name: 'moistureCapacityG',
-        label: 'Cartridge takes up, wet less dry',
+        label: 'Water the cartridge holds',
         as: 'quantity',
         kind: 'mass',
         max: 100_000,
@@ -125,12 +125,12 @@ export const plateGroups: readonly FieldGroup[] = [
       },
       {
         name: 'levelRead',
-        label: 'Its level is read at',
+        label: 'Oil level shown by',
         as: 'choice',
         options: levelMarks,
         families: oiled,
       },
-      { name: 'levelSeenBy', label: 'How to see it', as: 'text', families: oiled },
+      { name: 'levelSeenBy', label: 'Where to look', as: 'text', families: oiled },
     ],
   },
 ];
@@ -193,11 +193,27 @@ export const allPlateGroups: readonly FieldGroup[] = [
 
 export const weekdayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
+/** Choices that are called otherwise than their code. */
+const choiceNames: Readonly<Record<string, string>> = {
+  technical: 'industrial',
+  marks: 'dipstick marks',
+  bubble: 'sight glass',
+  'above-line': 'above the line',
+  hand: 'by hand',
+  relief: 'relief valve',
+};
+
+/** A choice of the plate, as it is read. */
+export function choiceText(code: string): string {
+  return choiceNames[code] ?? code.replaceAll('-', ' ');
+}
+
 /** What stands on the plate, in words; lists too. */
 export function formatPlateValue(field: PlateField, value: unknown): string {
   if (field.as === 'weekdays') return (value as number[]).map((day) => weekdayNames[day - 1]).join(', ');
   if (field.as === 'closures') return (value as string[]).map((text) => text.replace('/', ' to ')).join(', ');
   if (field.as === 'names') return (value as string[]).join(', ');
+  if (field.as === 'choice') return choiceText(value as string);
   return field.as === 'figure' ? `${String(value)} ${field.unit}` : String(value);
 }
 

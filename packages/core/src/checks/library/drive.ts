@@ -29,7 +29,7 @@ export const driveChecks: readonly CheckDefinition[] = [
     code: 'belt-deflection',
     name: 'Belt deflection',
     how: 'Press at the middle of the free span until it gives by the deflection, and read the force. A span of 480 mm should give by 7.5 mm.',
-    caution: 'Locked out before the guard comes off: the set starts by itself.',
+    caution: 'Locked out before the guard comes off: the compressor starts by itself.',
     station: () => 'drive',
     applies: ({ drive }) => drive !== 'direct',
     fields: [

@@ -21,7 +21,7 @@ export const fillingChecks: readonly CheckDefinition[] = [
   {
     code: 'co-monitor',
     name: 'CO monitor',
-    how: 'Two different known gases within its range, such as 10 and 20 ppm, in date; loss of sample flow must stop the set.',
+    how: 'Two different known gases within its range, such as 10 and 20 ppm, in date; loss of sample flow must stop the compressor.',
     caution: 'Gas bottles outdoors or in moving air: carbon monoxide kills unnoticed.',
     station: () => 'co-monitor',
     applies: isBreathed,
@@ -109,7 +109,7 @@ function judgeMonitor(given: CheckSubject): ReturnType<CheckDefinition['judge']>
     figure: { value: off(worst) * MONITOR.share * 100, uncertainty: 1 },
   } as const;
   if (given.text('stops') === 'no') {
-    return judged('stop', 'Without sample flow the set went on: do not fill breathing air with it.', {
+    return judged('stop', 'Without sample flow the compressor went on: do not fill breathing air with it.', {
       ...parts,
       suggests: [lookAt('co-monitor', 'Flow switch and its wiring')],
     });

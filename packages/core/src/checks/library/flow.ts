@@ -116,13 +116,13 @@ export const flowChecks: readonly CheckDefinition[] = [
   },
   {
     code: 'leak-load-cycle',
-    name: 'Loaded share at no demand',
+    name: 'Load time with no air used (leak test)',
     how: 'Nobody using air: time how long it works and how long it rests.',
     station: () => 'outlet',
     applies: (plate) => !isHighPressure(plate),
     fields: [
-      number('s', 'onSeconds', 'It works for', 0.1, 86_400),
-      number('s', 'offSeconds', 'It rests for', 0, 86_400),
+      number('s', 'onSeconds', 'Loaded for', 0.1, 86_400),
+      number('s', 'offSeconds', 'Unloaded for', 0, 86_400),
     ],
     figure: { name: 'Leak', unit: '% of delivery', worse: 'higher', noise: 2 },
     resetBy: ['leak-survey'],

@@ -592,7 +592,7 @@ function judgeShutdowns(given: CheckSubject): ReturnType<CheckDefinition['judge'
   if (found('yes').length + found('no').length === 0) {
     shown.push({
       verdict: 'watch',
-      reason: 'No shutdown was tested: you cannot rely on one that never was.',
+      reason: 'No shutdown was tested: test it, or you cannot rely on it.',
       limit: rule,
       suggests: [doTask('shutdown-test', 'Test each one')],
     });

@@ -43,7 +43,7 @@ export function drive({ motor, speedControl, family }: DataPlate): IsolationPoin
         hint: [
           'Main switch off, own lock and tag on. Tried: it does not start. Automatic and remote start off.',
           speedControl === 'variable'
-            ? 'The drive keeps its charge: the time in its book, or 10 min, before any electrical cover.'
+            ? 'The drive keeps its charge: the time in its manual, or 10 min, before any electrical cover.'
             : '',
         ]
           .filter(Boolean)

@@ -77,10 +77,11 @@ export const commonTasks: readonly DefaultTask[] = [
     how: ({ option }) =>
       `Soapy water or ultrasonic. ${
         option('thread-sealing') === 'book'
-          ? 'A joint made again, vented, gets the sealant that the book names for it.'
+          ? 'A joint made again, vented, gets the sealant that the manual names for it.'
           : 'A joint made again, vented: flared joints and O-rings dry, tapered threads sealed.'
       }`,
-    caution: 'Nothing is tightened or loosened under pressure. Eyes and ears covered; what whips is held.',
+    caution:
+      'Nothing is tightened or loosened under pressure. Goggles and ear protection; what can whip is held.',
     because: 'Leaks commonly waste about a quarter of the air.',
     tools: ['soapy water or ultrasonic detector'],
   },
@@ -127,7 +128,7 @@ export const commonTasks: readonly DefaultTask[] = [
     verifiedBy: ['co-monitor'],
     testedBy: ['co-monitor'],
     minutes: 15,
-    how: 'Two different known gases within its range. Loss of the sample flow must stop the set; gas bottles there and in date.',
+    how: 'Two different known gases within its range. Loss of the sample flow must stop the compressor; gas bottles there and in date.',
     caution: 'With two known gases, in date. Somebody will breathe this air.',
     kit: kit('calibration gases'),
   },

@@ -80,13 +80,13 @@ function cartridgeTriggers({ plate, option }: Circumstances): readonly Trigger[]
 const cartridgeBecause: Readonly<Record<string, string>> = {
   weight: 'By weight: dry and saturated weight are printed on it.',
   monitor: 'When the monitor shows 25 mg/m³ of water (EN 12021, at the compressor).',
-  computed: 'Reckoned from the water that reaches it; by season where the plate lacks a figure.',
+  computed: 'Calculated from the water that reaches it; by season where the plate lacks a figure.',
   'season-hours': 'Warm weather 20 h, cold 30 h, for a portable tower.',
 };
 
 const stopHow: Readonly<Record<string, string>> = {
   switch: 'Working ≤ auto-stop < relief ≤ maximum allowed.',
-  hand: 'Stopped by hand 10 % under the maximum of the set; working < relief ≤ maximum allowed.',
+  hand: 'Stopped by hand 10 % under the maximum of the compressor; working < relief ≤ maximum allowed.',
   relief: 'The relief is the end signal here: see that it opens below the maximum allowed, every time.',
 };
 
@@ -243,7 +243,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     testedBy: ['belt-deflection'],
     minutes: 15,
     how: (given) => `${beltHow(given)} Renewed over the small pulley first, then rolled into the large one.`,
-    caution: 'Locked out before the guard comes off: the set may start by itself.',
+    caution: 'Locked out before the guard comes off: the compressor may start by itself.',
     because: 'Petrol drive shakes more: 100 h; otherwise 200 h.',
   },
   {
@@ -257,7 +257,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     opens: ['stages'],
     verifiedBy: ['stage-pressures', 'pump-up'],
     minutes: 150,
-    how: 'Every stage above the first: seats, plates, springs; new packings; torque by the book, star pattern; turned over by hand.',
+    how: 'Every stage above the first: seats, plates, springs; new packings; torque by the manual, star pattern; turned over by hand.',
     caution: opensTheBlock,
     because: '500 h the upper stages, 1,000 h all of them, and so on by turns.',
     kit: kit('valve seal set, upper stages'),
@@ -275,7 +275,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
     opens: ['stages'],
     verifiedBy: ['stage-pressures', 'pump-up'],
     minutes: 210,
-    how: 'All stages: seats, plates, springs; new packings; torque by the book, star pattern; turned over by hand.',
+    how: 'All stages: seats, plates, springs; new packings; torque by the manual, star pattern; turned over by hand.',
     caution: opensTheBlock,
     kit: kit('valve seal set, all stages'),
     tools: ['torque wrench'],

@@ -83,7 +83,7 @@ export const oilFreeTasks: readonly DefaultTask[] = [
     testedBy: ['belt-deflection'],
     minutes: 15,
     how: beltHow,
-    caution: 'Locked out before the guard comes off: the set starts by itself.',
+    caution: 'Locked out before the guard comes off: the compressor starts by itself.',
   },
   {
     code: 'check-valve-test',

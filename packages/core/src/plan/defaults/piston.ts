@@ -92,7 +92,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     when: isPumped,
     isolation: 'running',
     minutes: 2,
-    how: 'Warm, against the book’s figure; at each visit at least.',
+    how: 'Warm, against the manual’s figure; at each visit at least.',
   },
   {
     code: 'strainer-clean',
@@ -164,7 +164,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     testedBy: ['belt-deflection'],
     minutes: 15,
     how: beltHow,
-    caution: 'Locked out before the guard comes off: the set starts by itself.',
+    caution: 'Locked out before the guard comes off: the compressor starts by itself.',
     tools: ['belt gauge'],
   },
   {
@@ -228,7 +228,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     when: isLubricated,
     isolation: 'running',
     minutes: 2,
-    how: 'Tank filled, drops in the sight glass at the book’s rate.',
+    how: 'Tank filled, drops in the sight glass at the manual’s rate.',
   },
   {
     code: 'water-flow',
@@ -283,7 +283,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     verifiedBy: ['pump-up', 'stage-pressures'],
     minutes: 960,
     how: 'Cooling water drained, pipes, head, low-pressure valve, crankcase cover, crank-pin bolts and bearing, piston out, separator, high-pressure valves, coolers. Packings new; crank-pin bolts to torque.',
-    because: 'By the book; 8,000 h where there is none.',
+    because: 'By the manual; 8,000 h where there is none.',
     caution: `${lockedOut} Cooling water off and drained. Heavy parts: two people or a hoist.`,
     kit: kit('packing set', 'ring set', 'valve plates and springs', 'crank-pin bolts'),
     tools: ['torque wrench', 'hoist'],

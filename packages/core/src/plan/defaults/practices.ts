@@ -60,7 +60,7 @@ export const defaultPractices: readonly PracticeChoice[] = [
         code: 'pressure-drop',
         name: 'By pressure drop',
         sentence:
-          'Changed when the drop across it nears 1 bar: dear elements are used up, if somebody measures.',
+          'Changed when the drop across it nears 1 bar: expensive elements are used to the end, if somebody measures.',
       },
     ],
     usual: () => 'hours',
@@ -132,7 +132,7 @@ export const defaultPractices: readonly PracticeChoice[] = [
       {
         code: 'computed',
         name: 'Computed',
-        sentence: 'Reckoned from the water that reaches it: delivery, holding pressure, temperature.',
+        sentence: 'Calculated from the water that reaches it: delivery, holding pressure, temperature.',
       },
     ],
     usual: () => 'season-hours',
@@ -212,7 +212,7 @@ export const defaultPractices: readonly PracticeChoice[] = [
       },
       {
         code: 'book',
-        name: 'As the book says for each',
+        name: 'As the manual says for each',
         sentence: 'Where the maker names a sealant for a joint, that one and no other.',
       },
     ],
@@ -238,12 +238,12 @@ export const defaultPractices: readonly PracticeChoice[] = [
       {
         code: 'gauge',
         name: 'By gauge',
-        sentence: 'Deflection of 1/64 of the span at the force that the book states.',
+        sentence: 'Deflection of 1/64 of the span at the force that the manual states.',
       },
       {
         code: 'feel',
         name: 'By feel',
-        sentence: 'A practised thumb is quick; it is recorded as not measured.',
+        sentence: 'A skilled thumb is quick; it is recorded as not measured.',
       },
     ],
     usual: () => 'gauge',

@@ -44,7 +44,7 @@ const opensTheVessel =
   'Isolated from the network, vented and at zero, left open while it is open. The minimum-pressure valve holds air back. Oil stays hot for long.';
 
 const spinOn =
-  'Face wiped, seal oiled with the same oil, turned to contact, then by hand as far as the book says (often';
+  'Face wiped, seal oiled with the same oil, turned to contact, then by hand as far as the manual says (often';
 
 /** Oil-injected rotary screw sets. Intervals are common practice. */
 export const screwTasks: readonly DefaultTask[] = [
@@ -73,7 +73,7 @@ export const screwTasks: readonly DefaultTask[] = [
     triggers: [run('each-day')],
     isolation: 'stopped',
     minutes: 3,
-    how: 'Looked at from outside, in the state its book names; temperature and pre-filter while it runs. Topping up opens the filler: vented and proved, like an oil change.',
+    how: 'Looked at from outside, in the state its manual names; temperature and pre-filter while it runs. Topping up opens the filler: vented and proved, like an oil change.',
   },
   {
     code: 'oil-change',
@@ -229,7 +229,7 @@ export const screwTasks: readonly DefaultTask[] = [
     testedBy: ['belt-deflection'],
     minutes: 20,
     how: (given) => `${beltHow(given)} Tensioned by moving the airend or the motor.`,
-    caution: 'Locked out before the guard comes off: the set starts by itself.',
+    caution: 'Locked out before the guard comes off: the compressor starts by itself.',
   },
   {
     code: 'engine-start-check',

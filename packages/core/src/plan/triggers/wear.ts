@@ -82,10 +82,10 @@ const season = triggerKind<SeasonTrigger>({
   }),
 });
 
-/** Due when a cartridge has taken up the water that it can, reckoned from what reaches it. */
+/** Due when a cartridge has taken up the water that it can, calculated from what reaches it. */
 export interface WaterTrigger {
   readonly kind: 'water';
-  /** Water that the cartridge takes up, g. */
+  /** Water that the cartridge holds, g. */
   readonly moistureCapacityG: number;
   /** Free air delivered, L/min. */
   readonly fadLpm: number;
@@ -117,11 +117,11 @@ const water = triggerKind<WaterTrigger>({
     {
       name: 'moistureCapacityG',
       as: 'figure',
-      label: 'The cartridge takes up',
+      label: 'The cartridge holds',
       unit: 'g',
       min: 0.1,
       max: 100_000,
-      about: 'Water that the cartridge takes up, g.',
+      about: 'Water that the cartridge holds, g.',
     },
     {
       name: 'fadLpm',

@@ -12,7 +12,7 @@ export interface TaskBody {
   readonly reason?: string | undefined;
 }
 
-const outcomes = { done: 'Done', 'not-done': 'Not done', open: 'Taken back' } as const;
+const outcomes = { done: 'Done', 'not-done': 'Not done', open: 'Undone' } as const;
 
 const task = stepKind<TaskBody>({
   kind: 'task',

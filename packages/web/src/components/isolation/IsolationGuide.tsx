@@ -98,7 +98,7 @@ const takenBack: Readonly<Partial<Record<IsolationPoint['kind'], string>>> = {
 
 function HeldRow({ here, point }: { readonly here: IsolationHere; readonly point: IsolationPoint }) {
   const [isAsking, setAsking] = useState(false);
-  const label = takenBack[point.kind] ?? 'Take back';
+  const label = takenBack[point.kind] ?? 'Undo';
   const takeBack = () => {
     for (const { code } of tilesOf(point)) {
       void here.record({

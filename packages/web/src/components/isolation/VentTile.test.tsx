@@ -125,7 +125,7 @@ test.each(['-1', '1001', 'a lot', ''])(
 test('what keeps coming is fed: no sign helps before it is found and let pass anew', async () => {
   await tile('passes', 'keeps-coming');
   expect(problems().join()).toMatch(/It is being fed/);
-  expect(names()).toEqual(['Hold: opened anew, it passes', 'It is otherwise']);
+  expect(names()).toEqual(['Hold: opened again, it passes', 'It is otherwise']);
 });
 
 test('silent with a needle that proves nothing asks for one sign more, and says what there is', async () => {

@@ -98,7 +98,7 @@ function MoreSigns({
           It is being fed. Find by what, shut that off and tag it; then let this pass again.
         </Typography>
         <HoldButton fullWidth onHeld={() => record('passes')}>
-          Hold: opened anew, it passes
+          Hold: opened again, it passes
         </HoldButton>
       </>
     );

@@ -110,7 +110,7 @@ export function MeterChangeFields({ entry, log, timeZone, now, onEntry }: Fields
           {isNew ? 'A new meter was fitted' : 'The meter rolled over'}
         </Typography>
         <Button size="small" onClick={() => onEntry(null)}>
-          It was a slip
+          No, I mistyped
         </Button>
       </Stack>
       <QuantityField

@@ -145,9 +145,7 @@ export function HourRuler({ standing, services, taskNames, mode, timeZone, onCho
 function describeWithout(count: number, mode: RulerMode, allUnknown: boolean): string {
   if (allUnknown) return 'Nothing is on record yet: inspect the machine and record what was done.';
   const tasks = count === 1 ? '1 task has' : `${count} tasks have`;
-  return mode === 'hours'
-    ? `${tasks} no place in hours; turn the ruler to days.`
-    : `${tasks} no date while the machine stands.`;
+  return mode === 'hours' ? `${tasks} no place in hours; turn the ruler to days.` : `${tasks} no date.`;
 }
 
 /** A view that holds the next handful of tasks, with a third of it behind now. */

@@ -34,8 +34,10 @@ export function LongWork({ work, name, start, stop, canStart, missing }: LongWor
           {missing}
         </Typography>
       )}
-      {work.isOutdated && <Typography variant="caption">Something changed since: reckon it anew.</Typography>}
-      {work.hasFailed && <Alert severity="error">The reckoning broke off. Try again.</Alert>}
+      {work.isOutdated && (
+        <Typography variant="caption">Something changed since: calculate it again.</Typography>
+      )}
+      {work.hasFailed && <Alert severity="error">The calculation stopped. Try again.</Alert>}
     </Box>
   );
 }

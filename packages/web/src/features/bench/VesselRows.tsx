@@ -117,7 +117,7 @@ export function CylinderRows({ rows, problem, onRows, onAdd }: RowsProps<TypedCy
               problem={at(index, 'volumeL')}
             />
             <Cell
-              label="holds, bar"
+              label="Now in it, bar"
               text={row.bar}
               onText={(bar) => change(index, { bar })}
               problem={at(index, 'bar')}
@@ -131,7 +131,7 @@ export function CylinderRows({ rows, problem, onRows, onAdd }: RowsProps<TypedCy
           </Stack>
           <Stack direction="row" sx={{ gap: 0.75, alignItems: 'start', mt: 1 }}>
             <Cell
-              label="rated, bar"
+              label="Working pressure, bar"
               text={row.ratedBar}
               onText={(ratedBar) => change(index, { ratedBar })}
               problem={at(index, 'ratedBar')}

@@ -228,7 +228,7 @@ export function WeeksChart({ hours }: { readonly hours: HoursView }) {
             callbacks: {
               title: (items) => `week from ${items[0]?.label ?? ''}`,
               label: ({ parsed, dataIndex }) =>
-                `${formatHours(parsed.y ?? 0)}${weeks[dataIndex]?.isEstimate ? ', reckoned' : ''}`,
+                `${formatHours(parsed.y ?? 0)}${weeks[dataIndex]?.isEstimate ? ', calculated' : ''}`,
             },
           },
         },

@@ -66,7 +66,7 @@ export function HoursPanel({ compressorId, standing }: PanelProps) {
 /** What the marks of the chart mean: those that are there. */
 function Legend({ hours, change }: { readonly hours: HoursView; readonly change: UseChangeView | null }) {
   const text = [
-    'dashed: reckoned',
+    'dashed: calculated',
     hours.points.some(({ source }) => source === 'meter-change') ? '◆ new meter' : '',
     hours.loaded.length > 0 ? 'thin: loaded hours' : '',
     change ? '▲ use changed' : '',

@@ -13,7 +13,7 @@ export function PlanPanel({ plan, unit }: { readonly plan: PlanView; readonly un
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           Version {plan.version}
           {plan.nextEffectiveAt === null ? '' : `, the next from ${plan.nextEffectiveAt.slice(0, 10)}`}. The
-          maker’s book always beats common practice.
+          maker’s manual always beats common practice.
         </Typography>
         <Button component={Link} to={`/units/${unit.id}/plan`} variant="outlined" sx={{ flex: 'none' }}>
           Change the plan

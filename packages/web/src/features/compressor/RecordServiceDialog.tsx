@@ -111,7 +111,7 @@ export function RecordServiceDialog({
           ))}
           {cautions.size > 0 && (
             <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', mt: 1 }}>
-              The maker’s book, local law and licensed trades come first.
+              The maker’s manual, local law and licensed trades come first.
             </Typography>
           )}
         </Box>

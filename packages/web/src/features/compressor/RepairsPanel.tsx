@@ -20,9 +20,9 @@ const kindText: Readonly<Record<RepairKind, string>> = {
 };
 
 const stateText: Readonly<Record<RepairView['state'], string>> = {
-  found: 'open: found',
-  'worked-on': 'open: not proved',
-  'proof-failed': 'open: proof failed',
+  found: 'open',
+  'worked-on': 'fixed, not checked',
+  'proof-failed': 'check failed',
   proved: 'proved',
   closed: 'closed',
 };

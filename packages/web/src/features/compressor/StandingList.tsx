@@ -96,7 +96,7 @@ export function StandingList({ unit, standing, timeZone, onChoose, onStartingPoi
           onClick={onStartingPoints}
           sx={{ mt: 1, ml: rest > 0 ? 1 : 0, minHeight: 44 }}
         >
-          Say where it counts from
+          Set last done
         </Button>
       )}
     </>

@@ -55,7 +55,7 @@ export function StartingPointsDialog({
   const answered = open.filter(({ code }) => answers[code]);
   return (
     <FormDialog
-      title={`Where ${tag} counts from`}
+      title={`Last done on ${tag}`}
       submit={answered.length === 1 ? 'Set 1 task' : `Set ${answered.length} tasks`}
       canSubmit={answered.length > 0 && form.when !== null}
       isSending={form.isSending}

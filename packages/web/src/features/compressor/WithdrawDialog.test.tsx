@@ -45,7 +45,7 @@ test('of one line nobody is asked which', async () => {
 test('a figure can be put right instead', async () => {
   const asked: string[] = [];
   await renderPage(dialog([lines[0]!], (id) => void asked.push(id)));
-  await press('Put the figure right instead');
+  await press('Correct the figure instead');
   expect(asked).toEqual(['r1']);
 });
 

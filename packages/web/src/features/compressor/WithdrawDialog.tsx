@@ -62,7 +62,7 @@ export function WithdrawDialog({ compressorId, day, lines, onCorrect, onClose }:
           onClick={() => onCorrect(path.slice('readings/'.length))}
           sx={{ alignSelf: 'start', minHeight: 44 }}
         >
-          Put the figure right instead
+          Correct the figure instead
         </Button>
       )}
       <TextField

@@ -5,7 +5,7 @@ import { AddCompressor } from './AddCompressor.js';
 
 test('the first step says what is missing, and goes no further', async () => {
   const { sent } = await renderPage(<AddCompressor />, { '/sites': { items: [site], nextCursor: null } });
-  await press('Go on');
+  await press('Next');
   const text = () => problems().join(' ');
   await waitFor(() => expect(text()).toContain('Choose the site it stands at.'));
   expect(text()).toContain('Give it a tag of at most 24 characters.');

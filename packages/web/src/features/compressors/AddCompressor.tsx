@@ -28,7 +28,7 @@ export function AddCompressor() {
         sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 980 }}
       >
         <Typography variant="h1" sx={{ mb: 2 }}>
-          Commission a unit
+          Add a unit
         </Typography>
         <Stepper
           nonLinear
@@ -74,7 +74,7 @@ export function AddCompressor() {
         <Stack direction="row" spacing={1} sx={{ mt: 2 }}>
           {step > 0 && !draft.isRegistered && <Button onClick={() => void go(step - 1)}>Back</Button>}
           <Button type="submit" variant="contained" disabled={isSending || reading.problem !== null}>
-            {step > HOURS_STEP ? 'Open its page' : step === HOURS_STEP ? 'Add to the register' : 'Go on'}
+            {step > HOURS_STEP ? 'Open its page' : step === HOURS_STEP ? 'Add to the register' : 'Next'}
           </Button>
           {!draft.isRegistered && (
             <Button onClick={discard} sx={{ color: 'text.secondary' }}>
@@ -96,7 +96,7 @@ function PlanAhead({ plate, breakIn }: { readonly plate: DataPlate; readonly bre
         Its plan will begin with
       </Typography>
       <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
-        Common practice for this family. The maker’s book always beats it.
+        Common practice for this family. The maker’s manual always beats it.
       </Typography>
       <PlanTasks tasks={tasks} plate={plate} />
     </Box>

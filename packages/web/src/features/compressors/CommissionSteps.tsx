@@ -85,10 +85,10 @@ export function Place({ control, plate }: StepProps) {
       </Box>
       <Box component="fieldset" sx={{ border: 0, p: 0, m: 0 }}>
         <Typography component="legend" variant="h3">
-          Seen to
+          Checked
         </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary', mb: 0.5 }}>
-          The maker’s book, local law and licensed trades come first. What stays open is noted as open.
+          The maker’s manual, local law and licensed trades come first. What stays open is noted as open.
         </Typography>
         {sitingPoints(plate).map(({ code, text, caution }) => (
           <Box key={code} sx={{ borderBottom: 1, borderColor: 'divider' }}>
@@ -197,8 +197,8 @@ function TakenOver({ control }: Pick<StepProps, 'control'>) {
   return (
     <Stack spacing={2}>
       <Typography>
-        Nobody can say what was ever done to it. Its tasks stay not known until somebody has looked, or an
-        estimate was accepted: the last step asks for it.
+        Nobody can say what was ever done to it. Its tasks stay not known until somebody has looked, or the
+        customer agreed to an estimate: the last step asks for it.
       </Typography>
       <Box sx={grid}>
         {fitFields.map((field) => (
@@ -244,12 +244,12 @@ export function Baseline({ compressorId }: { readonly compressorId: string }) {
     <Stack spacing={1.5}>
       {!isKnown && (
         <Box>
-          <Typography variant="h3">Where it counts from</Typography>
+          <Typography variant="h3">Last done</Typography>
           <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
             {open === 0 ? 'Every task has something to count from.' : `${open} tasks are not known.`}
           </Typography>
           <Button variant="outlined" onClick={() => setIsSetting(true)} disabled={open === 0}>
-            Say where it counts from
+            Set last done
           </Button>
         </Box>
       )}

@@ -160,7 +160,7 @@ function Filters({ filter, sites, onSet }: FiltersProps) {
       </TextField>
       <TextField
         {...choice}
-        label="Something is"
+        label="Status"
         value={filter.state ?? ''}
         onChange={(event) => onSet('state', event.target.value)}
       >

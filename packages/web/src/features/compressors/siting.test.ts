@@ -28,7 +28,7 @@ test('the record names what was seen to and what is open', () => {
   expect(describeCommissioned(plate({}), [])).toBe('');
   const some = describeCommissioned(plate({}), ['base', 'filter']);
   expect(some).toMatch(
-    /^Seen to: On a firm and dust-free base, level within 5°; Intake filter fitted\. Open: No transit damage/,
+    /^Checked: On a firm and dust-free base, level within 5°; Intake filter fitted\. Open: No transit damage/,
   );
   expect(describeCommissioned(plate({}), codes({}))).not.toContain('Open:');
 });

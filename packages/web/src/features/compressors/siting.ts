@@ -56,7 +56,7 @@ export function describeCommissioned(plate: DataPlate, seenTo: readonly string[]
     points.filter(({ code }) => seenTo.includes(code) === isSeen).map(({ text }) => text);
   const [seen, open] = [format(true), format(false)];
   if (seen.length === 0) return '';
-  return [`Seen to: ${seen.join('; ')}.`, open.length > 0 ? `Open: ${open.join('; ')}.` : '']
+  return [`Checked: ${seen.join('; ')}.`, open.length > 0 ? `Open: ${open.join('; ')}.` : '']
     .filter(Boolean)
     .join(' ');
 }

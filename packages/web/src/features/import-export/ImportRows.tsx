@@ -42,8 +42,8 @@ export function ImportRows({ result, timeZone, leaveOut, onLeaveOut, isSending, 
             sx={{ minHeight: 44 }}
           >
             {isSending
-              ? 'Taking in …'
-              : `Take in ${wanted.toLocaleString('en')} ${wanted === 1 ? 'reading' : 'readings'}`}
+              ? 'Importing …'
+              : `Import ${wanted.toLocaleString('en')} ${wanted === 1 ? 'reading' : 'readings'}`}
           </Button>
         )}
       </Stack>
@@ -84,7 +84,7 @@ function formatCounts({ stored, known, refused, units, leftOut }: ImportResultVi
   const parts = [
     count(
       stored,
-      `${isDone ? 'taken in' : 'can be taken in'}${units > 0 ? `, for ${count(units, units === 1 ? 'unit' : 'units')}` : ''}`,
+      `${isDone ? 'imported' : 'can be imported'}${units > 0 ? `, for ${count(units, units === 1 ? 'unit' : 'units')}` : ''}`,
     ),
     known > 0 ? count(known, 'known already') : '',
     leftOut > 0 ? count(leftOut, 'left out') : '',
@@ -146,7 +146,7 @@ function tone({ outcome, marks }: ImportedRowView) {
 function format({ outcome, marks, reason, text }: ImportedRowView): string {
   if (outcome === 'refused') return text === undefined ? `${reason}` : `${reason} The row says: ${text}`;
   if (outcome === 'known') return 'known already';
-  return marks.length > 0 ? `${marks.map(describeMark).join(', ')}. Taken in all the same.` : 'good';
+  return marks.length > 0 ? `${marks.map(describeMark).join(', ')}. Imported all the same.` : 'good';
 }
 
 const rowLayout = {

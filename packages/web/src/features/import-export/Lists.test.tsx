@@ -27,7 +27,7 @@ test.each([
   await lists();
   choose(text);
   await waitFor(() => expect(problems().join()).toMatch(/“hours.csv” is no list/));
-  expect(screen.queryByText('Look through it')).toBeNull();
+  expect(screen.queryByText('Check')).toBeNull();
 });
 
 test('columns are guessed, and the first row is told as it is understood', async () => {
@@ -36,16 +36,16 @@ test('columns are guessed, and the first row is told as it is understood', async
   expect((await screen.findByRole('status')).textContent).toBe(
     'The first row reads: CJ-1, 1,234.5 h on 2026-11-24 at 12:00.',
   );
-  expect(button('Look through it').disabled).toBe(false);
+  expect(button('Check').disabled).toBe(false);
 });
 
 test('a column that is missing is asked for, and nothing is sent without it', async () => {
   await lists();
   choose('Machine,When,Whatever\nCJ-1,2026-11-24,1234\n');
-  await screen.findByText('Look through it');
+  await screen.findByText('Check');
   await select('Hours', /choose a column/);
   await waitFor(() => expect(screen.getByText(/Say which column holds the hours/)).toBeTruthy());
-  expect(button('Look through it').disabled).toBe(true);
+  expect(button('Check').disabled).toBe(true);
   await select('Hours', /Whatever/);
   await waitFor(() => expect(screen.queryByText(/Say which column holds .*the hours/)).toBeNull());
 });
@@ -61,8 +61,8 @@ test('dates read in the wrong order are seen before anything is sent', async () 
 test('a server that does not take the list says why; the choices stay', async () => {
   await lists();
   choose('Tag,Date,Hours\nCJ-1,2026-11-24,1234\n');
-  await screen.findByText('Look through it');
-  await press('Look through it');
+  await screen.findByText('Check');
+  await press('Check');
   await waitFor(() => expect(problems().join()).toMatch(/Nothing is known of it/));
   expect(screen.getByText('hours.csv')).toBeTruthy();
 });

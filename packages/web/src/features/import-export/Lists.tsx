@@ -20,13 +20,13 @@ import {
 export function Lists() {
   return (
     <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1080, width: '100%' }}>
-      <Typography variant="h1">Lists of readings</Typography>
+      <Typography variant="h1">Import and export</Typography>
       <Typography sx={{ color: 'text.secondary', mb: 2 }}>
-        From a spreadsheet or another book, and back. Comma-separated, the first row naming the columns.
+        From a spreadsheet or another logbook, and back. Comma-separated, the first row naming the columns.
       </Typography>
       <ImportList />
       <Box component="section" sx={{ mt: 4, borderTop: '1px solid var(--mui-palette-divider)', pt: 2 }}>
-        <Typography variant="h2">Write a list</Typography>
+        <Typography variant="h2">Export</Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
           Every reading that stands, of all units. Times are in UTC, figures with a decimal point.
         </Typography>
@@ -85,7 +85,7 @@ function ImportList() {
   const result = send.data;
   return (
     <Box component="section">
-      <Typography variant="h2">Read a list</Typography>
+      <Typography variant="h2">Import</Typography>
       <Stack direction="row" sx={{ alignItems: 'center', gap: 2, my: 1, flexWrap: 'wrap' }}>
         <Button
           variant={chosen ? 'outlined' : 'contained'}
@@ -121,7 +121,7 @@ function ImportList() {
             onClick={() => send.mutate({ mode: 'preview', without: [] })}
             sx={{ minHeight: 44 }}
           >
-            {send.isPending ? 'Reading …' : 'Look through it'}
+            {send.isPending ? 'Reading …' : 'Check'}
           </Button>
           {missing.length > 0 && (
             <Typography variant="body2" sx={{ color: 'oxide' }}>

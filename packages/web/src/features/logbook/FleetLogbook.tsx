@@ -116,7 +116,7 @@ function FindForm({ search, onPut }: FindFormProps) {
       }}
     >
       <TextField
-        label="Words"
+        label="Search"
         value={text}
         onChange={(event) => lookFor(event.target.value)}
         onBlur={() => onPut('q', text.trim())}

@@ -107,7 +107,7 @@ function Editor({ unit, saved, timeZone }: EditorProps) {
           </Box>
         </Typography>
         <Typography sx={{ color: 'text.secondary', mb: 1.5 }}>
-          The maker’s book beats common practice. What was due before stays as it was.
+          The maker’s manual beats common practice. What was due before stays as it was.
         </Typography>
         {groups.map(({ code, tasks }) => (
           <Box component="section" key={code} sx={{ mb: 1.75 }}>

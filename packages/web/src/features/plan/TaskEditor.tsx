@@ -183,7 +183,7 @@ function Severity({ task, overrides, onOverride }: SeverityProps) {
   return (
     <Box sx={{ mt: 1.5 }}>
       <Typography variant="h3" component="h4">
-        What bears on it
+        What shortens it
       </Typography>
       {task.severity!.map((rule) => (
         <SeverityRow
@@ -241,7 +241,7 @@ function SeverityRow({ name, rule, override, onOverride }: SeverityRowProps) {
             if (isOpen) onOverride(null);
           }}
         >
-          {isOpen ? 'Go by the rule' : 'Decide otherwise'}
+          {isOpen ? 'Use the rule' : 'Override'}
         </Button>
       </Stack>
       {isOpen && (

@@ -43,20 +43,20 @@ const sentTo = (sent: readonly { path: string; body: unknown }[]) =>
 
 test('a cause is noted in words, once', async () => {
   const { sent } = await page();
-  expect(button('Note the cause').disabled).toBe(true);
+  expect(button('Save the cause').disabled).toBe(true);
   await fill('What is the cause?', '  ');
-  expect(button('Note the cause').disabled).toBe(true);
+  expect(button('Save the cause').disabled).toBe(true);
   await fill('What is the cause?', ' Dirt on its seat ');
-  await enter('Note the cause');
+  await enter('Save the cause');
   expect(sentTo(sent)).toMatchObject([{ body: { kind: 'cause', text: 'Dirt on its seat' } }]);
 });
 
 test('what failed to go is sent again under the same id, so that it is recorded once', async () => {
   const { sent } = await page({}, { [ENTRIES]: undefined });
   await fill('Note', 'Key at the gate');
-  await enter('Keep');
+  await enter('Save');
   expect(problems()).toContain('Nothing is known of it.');
-  await enter('Keep');
+  await enter('Save');
   const ids = sentTo(sent).map(({ body }) => (body as { id: string }).id);
   expect(ids).toHaveLength(2);
   expect(new Set(ids).size).toBe(1);
@@ -67,8 +67,8 @@ test.each(['-5', '20000', 'long'])('“%s” minutes of work are refused', async
   await fill('Work done', 'New spring');
   await fill('Minutes', minutes);
   expect(screen.getByText('0 to 10,000')).toBeTruthy();
-  expect(button('Note the work').disabled).toBe(true);
-  await enter('Note the work');
+  expect(button('Save the work').disabled).toBe(true);
+  await enter('Save the work');
   expect(sentTo(sent)).toEqual([]);
 });
 
@@ -76,7 +76,7 @@ test('work says what it opens, and how long it took', async () => {
   const { sent } = await page();
   await fill('Work done', 'New spring');
   await fill('Minutes', '25');
-  await enter('Note the work');
+  await enter('Save the work');
   expect(sentTo(sent)).toMatchObject([
     { body: { kind: 'work', text: 'New spring', minutes: 25, opens: [] } },
   ]);
@@ -85,7 +85,7 @@ test('work says what it opens, and how long it took', async () => {
 test('more than an entry has room for is refused by its contract, and not sent', async () => {
   const { sent } = await page();
   await fill('Part used', 'x'.repeat(2001));
-  await enter('Note the part');
+  await enter('Save the part');
   expect(sentTo(sent)).toEqual([]);
   expect(problems().join()).toMatch(/2,?000/);
 });
@@ -101,9 +101,9 @@ test('closed without proof it wants to know why', async () => {
 test('what is closed takes notes, and nothing else', async () => {
   await page({ isOpen: false, state: 'closed', cause: 'Dirt on its seat' });
   expect(screen.getByText('Dirt on its seat')).toBeTruthy();
-  for (const name of ['Note the cause', 'Note the work', 'Note the part', 'Close it'])
+  for (const name of ['Save the cause', 'Save the work', 'Save the part', 'Close it'])
     expect(screen.queryByText(name, { selector: 'button' })).toBeNull();
-  expect(button('Keep')).toBeTruthy();
+  expect(button('Save')).toBeTruthy();
 });
 
 test('a guided overhaul is opened and folded again; its steps are gone through one by one', async () => {
@@ -114,6 +114,6 @@ test('a guided overhaul is opened and folded again; its steps are gone through o
   const [first] = screen.getAllByRole('checkbox');
   expect(first!.getAttribute('aria-checked')).toBe('false');
   fireEvent.click(first!);
-  await press('Keep');
+  await press('Save');
   expect(sentTo(sent)).toMatchObject([{ body: { kind: 'step' } }]);
 });

@@ -107,7 +107,7 @@ function RepairPage({ repair, unit }: RepairProps) {
       >
         <Box>
           {repair.isOpen && repair.cause === null && (
-            <WriteEntry repair={repair} kind="cause" label="What is the cause?" submit="Note the cause" />
+            <WriteEntry repair={repair} kind="cause" label="What is the cause?" submit="Save the cause" />
           )}
           {repair.cause !== null && (
             <Typography sx={{ mb: 1 }}>
@@ -116,9 +116,9 @@ function RepairPage({ repair, unit }: RepairProps) {
           )}
           {repair.isOpen && <WorkDone repair={repair} unit={unit} />}
           {repair.isOpen && (
-            <WriteEntry repair={repair} kind="part" label="Part used" submit="Note the part" />
+            <WriteEntry repair={repair} kind="part" label="Part used" submit="Save the part" />
           )}
-          <WriteEntry repair={repair} kind="note" label="Note" submit="Keep" />
+          <WriteEntry repair={repair} kind="note" label="Note" submit="Save" />
           <Entries repair={repair} timeZone={timeZone} />
         </Box>
         <Box>
@@ -165,7 +165,7 @@ function WorkDone({ repair, unit }: RepairProps) {
         repair={repair}
         kind="work"
         label="Work done"
-        submit="Note the work"
+        submit="Save the work"
         hasMinutes
         more={{ opens: opens === '' ? [] : [opens] }}
       />

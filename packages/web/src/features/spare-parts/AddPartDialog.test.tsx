@@ -7,7 +7,7 @@ test('a part whose figures are none is not added, and says where', async () => {
   });
   await fill('Name', 'Intake element, cheap');
   await fill('Number', 'HW-9999');
-  await fill('Answers in a kit', 'intake element');
+  await fill('Used for', 'intake element');
   expect(button('Add it').disabled).toBe(false);
   await fill('Rated flow, L/min', 'a lot');
   expect(problems()).toContain('A number above 0 and up to 1,000,000.');

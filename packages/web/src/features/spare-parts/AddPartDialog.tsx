@@ -78,7 +78,7 @@ export function AddPartDialog({ onClose }: { readonly onClose: () => void }) {
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 1.5 }}>
         {field('name', 'Name', 120)}
         {field('number', 'Number', 40)}
-        {field('answers', 'Answers in a kit', 120, 'As the plan names it, like “oil filter”.')}
+        {field('answers', 'Used for', 120, 'As the plan names it, like “oil filter”.')}
         <TextField
           select
           label="What it is"

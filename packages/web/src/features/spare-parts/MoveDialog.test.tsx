@@ -8,20 +8,20 @@ const dialog = <MoveDialog part={part} onClose={() => undefined} />;
 
 test('the difference is put on record, and said before', async () => {
   const { sent } = await renderPage(dialog, { '/parts/p/moves': {} });
-  expect(screen.getByText('By the books: 3')).toBeTruthy();
+  expect(screen.getByText('Stock: 3')).toBeTruthy();
   await fill('In the van now', '5');
-  expect(screen.getByText('2 more than by the books.')).toBeTruthy();
+  expect(screen.getByText('2 more than the stock shows.')).toBeTruthy();
   await fill('In the van now', '1');
-  expect(screen.getByText('2 fewer than by the books.')).toBeTruthy();
-  await enter('Note the count');
+  expect(screen.getByText('2 fewer than the stock shows.')).toBeTruthy();
+  await enter('Save the count');
   expect(sent).toMatchObject([{ path: '/parts/p/moves', body: { count: -2 } }]);
 });
 
 test.each(['3', '', 'some', '-1', '100001'])('“%s” is no count to note', async (typed) => {
   const { sent } = await renderPage(dialog, { '/parts/p/moves': {} });
   await fill('In the van now', typed);
-  expect(button('Note the count').disabled).toBe(true);
+  expect(button('Save the count').disabled).toBe(true);
   if (typed !== '' && typed !== '3') expect(problems()).toContain('A number from 0 to 100,000.');
-  await enter('Note the count');
+  await enter('Save the count');
   expect(sent).toEqual([]);
 });

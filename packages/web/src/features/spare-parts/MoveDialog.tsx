@@ -20,7 +20,7 @@ export function MoveDialog({ part, onClose }: { readonly part: PartView; readonl
   return (
     <FormDialog
       title={part.name}
-      submit="Note the count"
+      submit="Save the count"
       canSubmit={isReadable && change !== 0}
       isSending={post.isPending}
       problem={post.error ? sentenceOf(post.error) : null}
@@ -33,14 +33,12 @@ export function MoveDialog({ part, onClose }: { readonly part: PartView; readonl
         onChange={(event) => setText(event.target.value)}
         autoFocus
         error={text !== '' && !isReadable}
-        helperText={
-          text !== '' && !isReadable ? 'A number from 0 to 100,000.' : `By the books: ${part.inVan}`
-        }
+        helperText={text !== '' && !isReadable ? 'A number from 0 to 100,000.' : `Stock: ${part.inVan}`}
         slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 12 } }}
       />
       {isReadable && change !== 0 && (
         <Typography variant="body2">
-          {change > 0 ? `${change} more` : `${-change} fewer`} than by the books.
+          {change > 0 ? `${change} more` : `${-change} fewer`} than the stock shows.
         </Typography>
       )}
     </FormDialog>

@@ -49,7 +49,7 @@ export function TodaySidebar({ units, isPart }: BesideProps) {
       <BesideList
         title="Read the hours"
         note="A reading would make their dates surer."
-        empty="Every date is as sure as a reading could make it."
+        empty="No readings needed."
       >
         {stale.map((unit) => (
           <BesideRow
@@ -62,7 +62,7 @@ export function TodaySidebar({ units, isPart }: BesideProps) {
       </BesideList>
       <Findings />
       <BesideList
-        title="Work that waits"
+        title="Open work"
         note="On how many units each is late, due or nearing."
         empty="Nothing is late, due or nearing."
       >
@@ -94,7 +94,7 @@ export function TodaySidebar({ units, isPart }: BesideProps) {
         to="/lists"
         sx={{ fontWeight: 600, textDecoration: 'none', display: 'block', py: 0.5, mt: '0 !important' }}
       >
-        Read a list of readings
+        Import readings
       </MuiLink>
     </Stack>
   );
@@ -109,7 +109,7 @@ function Findings() {
   const rest = data.total - Math.min(data.total, FINDINGS_SHOWN);
   return (
     <BesideList
-      title="Lately found"
+      title="Open findings"
       note={rest > 0 ? `The gravest of ${data.total}.` : 'Measured in the last two months, not better since.'}
     >
       {data.items.slice(0, FINDINGS_SHOWN).map(({ measurement, checkName, tag }) => (

@@ -36,7 +36,7 @@ export function BeforePhase({ atWork, onGo }: PhaseProps) {
           />
           {atWork.progress.skipped.has(check) && (
             <Typography variant="body2" sx={{ color: 'text.secondary', pb: 1 }}>
-              Left out: {atWork.progress.skipped.get(check)}
+              Skipped: {atWork.progress.skipped.get(check)}
             </Typography>
           )}
         </div>
@@ -53,7 +53,7 @@ export function BeforePhase({ atWork, onGo }: PhaseProps) {
         about={
           open.length === 0
             ? undefined
-            : `Not taken: ${open.map((code) => checkByCode(code)?.name ?? code).join(', ')}`
+            : `Not measured: ${open.map((code) => checkByCode(code)?.name ?? code).join(', ')}`
         }
       >
         <Button variant={open.length === 0 ? 'contained' : 'outlined'} onClick={() => onGo(next)}>
@@ -62,9 +62,9 @@ export function BeforePhase({ atWork, onGo }: PhaseProps) {
       </PhaseFooter>
       {leavingOut !== null && (
         <ReasonDialog
-          title={`Leave out: ${checkByCode(leavingOut)?.name ?? leavingOut}`}
+          title={`Skip: ${checkByCode(leavingOut)?.name ?? leavingOut}`}
           usual={['It does not run', 'No instrument at hand', 'It was found stopped']}
-          submit="Leave it out"
+          submit="Skip"
           onReason={(reason) => atWork.record({ kind: 'skip', check: leavingOut, reason })}
           onClose={() => setLeavingOut(null)}
         />

@@ -60,7 +60,7 @@ export function AfterPause({ atWork, onGo }: PhaseProps) {
       }}
     >
       <Typography sx={{ fontWeight: 700, color: 'oxide' }}>
-        There was a pause, or the page was opened anew.
+        There was a pause, or the page was reloaded.
       </Typography>
       <Typography>Look at lock, vents and needles again before you open anything.</Typography>
       <Button variant="outlined" color="error" onClick={() => onGo('isolate')} sx={{ minHeight: 48, mt: 1 }}>

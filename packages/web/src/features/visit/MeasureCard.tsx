@@ -118,7 +118,7 @@ function MeasureFields({ atWork, check, phase, onSaved, onLeaveOut }: FieldsProp
         </Button>
         {onLeaveOut && (
           <Button onClick={onLeaveOut} sx={{ minHeight: 44 }}>
-            Leave it out
+            Skip
           </Button>
         )}
       </Stack>

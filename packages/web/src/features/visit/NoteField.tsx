@@ -32,7 +32,7 @@ export function NoteField({ atWork }: { readonly atWork: CompressorAtWork }) {
           slotProps={{ htmlInput: { maxLength: 2000 } }}
         />
         <Button type="submit" variant="outlined" disabled={text.trim() === ''} sx={{ minHeight: 44 }}>
-          Keep
+          Save
         </Button>
       </Stack>
     </Box>

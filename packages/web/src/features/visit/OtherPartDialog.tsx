@@ -78,7 +78,7 @@ export function OtherPartDialog({ atWork, parts, inPlaceOf: first, onClose }: Ot
           onChange={(event) => setReason(event.target.value)}
           helperText={
             wantsReason
-              ? 'For breathing air, or where a figure falls short, another part needs a reason.'
+              ? 'For breathing air, or where a figure is too low, another part needs a reason.'
               : undefined
           }
           multiline

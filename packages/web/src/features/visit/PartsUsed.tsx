@@ -91,7 +91,7 @@ function PartLine({ atWork, line: { key, name, count, part }, onReason }: PartLi
         <Typography sx={{ fontWeight: held > 0 ? 650 : 450 }}>{name}</Typography>
         {isShort && (
           <Typography variant="body2" sx={{ color: 'brass' }}>
-            More than the van held by the books.
+            More than the stock shows.
           </Typography>
         )}
         {used?.reason !== undefined && (
@@ -103,10 +103,10 @@ function PartLine({ atWork, line: { key, name, count, part }, onReason }: PartLi
       <Button
         onClick={() => (wantsReason ? onReason() : record(held > 0 ? -held : count))}
         variant={held > 0 ? 'text' : 'outlined'}
-        aria-label={held > 0 ? `Take back: ${name}` : `Used: ${name}`}
+        aria-label={held > 0 ? `Undo: ${name}` : `Used: ${name}`}
         sx={{ minHeight: 44, my: 0.5 }}
       >
-        {held > 0 ? 'Take back' : 'Used'}
+        {held > 0 ? 'Undo' : 'Used'}
       </Button>
     </Stack>
   );

@@ -113,7 +113,7 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
             ))}
             {cautions.length > 0 && (
               <Typography variant="caption" sx={{ color: 'text.secondary' }}>
-                The maker’s book, local law and licensed trades come first.
+                The maker’s manual, local law and licensed trades come first.
               </Typography>
             )}
           </Box>

@@ -55,7 +55,7 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
           >
             <strong>{atWork.nameOf(task.code)}:</strong>{' '}
             {task.verification === 'failed'
-              ? 'the proof failed. The service stays open: mend it and prove it again, or close it with a reason.'
+              ? 'the proof failed. The service stays open: fix it and check it again, or close it with a reason.'
               : `not proved yet. ${missingText(task)}`}
           </ActionAlert>
         ))}

@@ -110,7 +110,7 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
           {obstacles.length > 0 && (
             <>
               <Button variant="outlined" onClick={() => onGo(nextPhase(atWork))}>
-                Go on
+                Next
               </Button>
               {!left && (
                 <Button color="inherit" onClick={() => setLeaving(true)}>
@@ -181,7 +181,7 @@ function Signed({ atWork, signed }: Pick<PhaseProps, 'atWork'> & { readonly sign
         </Button>
       </Stack>
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        What was opened wants another look in some days: a joint or a plug can begin to weep.
+        Look again in some days at what was opened: a joint or a plug can begin to weep.
       </Typography>
     </Box>
   );

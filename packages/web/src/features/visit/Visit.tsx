@@ -85,7 +85,7 @@ function CompressorOfVisit({
           {atWork.refused.map(({ id, text, problem }) => (
             <Alert key={id} severity="error" variant="outlined" sx={{ mb: 1 }}>
               <Typography component="span" sx={{ fontWeight: 600 }}>
-                Not taken: {text}.
+                Not saved: {text}.
               </Typography>{' '}
               {problem!.detail ?? problem!.title} It waits in the outbox.
             </Alert>

@@ -74,7 +74,7 @@ function StateTitle({ group, atWork, onGo }: PhaseProps & { readonly group: Stat
       </Typography>
       {missing.length > 0 && hasOpen(atWork, group) && (
         <ActionAlert severity="warning" way="Isolate" onGo={() => onGo('isolate')}>
-          Shut until it is safe. {describeMissing(atWork.unit.plate, missing)}
+          Locked until isolated. {describeMissing(atWork.unit.plate, missing)}
         </ActionAlert>
       )}
     </Box>
@@ -322,10 +322,10 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
           <Button
             color="inherit"
             onClick={() => void record('open')}
-            aria-label={`Take back: ${task.name}`}
+            aria-label={`Undo: ${task.name}`}
             sx={{ minHeight: 44, color: 'text.secondary' }}
           >
-            Take back
+            Undo
           </Button>
         )}
       </Stack>

@@ -93,7 +93,7 @@ test('a lower figure asks why; a slip is taken back, a new meter is said when', 
   expect(problems().join()).toContain('is less than');
   await press('A new meter was fitted');
   expect(screen.getByLabelText('Last figure of the old meter')).toBeTruthy();
-  await press('It was a slip');
+  await press('No, I mistyped');
   expect(screen.queryByLabelText('Last figure of the old meter')).toBeNull();
   await press('A new meter was fitted');
   await waitFor(() => expect(button('Save').disabled).toBe(false));

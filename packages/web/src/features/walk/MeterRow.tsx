@@ -163,7 +163,7 @@ function ReadFigure({ last, isWaiting, onMend }: ReadFigureProps) {
       </Stack>
       {onMend && (
         <Button onClick={onMend} sx={{ ml: 'auto', minHeight: 44 }}>
-          Put right
+          Correct
         </Button>
       )}
     </Stack>

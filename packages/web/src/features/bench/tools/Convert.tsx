@@ -132,8 +132,8 @@ function Warning({
   if (kind === 'flow') {
     return (
       <Alert severity="warning" variant="outlined" sx={{ mt: 2 }}>
-        Is it displacement or free air delivered? A sound set delivers 40 to 95 % of its displacement: this as
-        displacement would be {formatFigure(value * 0.4, { maxDecimals: 0 })} to{' '}
+        Is it displacement or free air delivered? A sound compressor delivers 40 to 95 % of its displacement:
+        this as displacement would be {formatFigure(value * 0.4, { maxDecimals: 0 })} to{' '}
         {formatFigure(value * 0.95, { maxDecimals: 0 })} L/min delivered.
       </Alert>
     );

@@ -21,10 +21,10 @@ const VesselsChart = lazy(() => import('../charts.js').then((part) => ({ default
 const fields: readonly FieldDefinition[] = [
   gauge('fillBar', 'Fill to', { plate: 'workingPressureBar' }),
   quantity('temperature', 'tempC', 'Place', -30, 60, { optional: true, hint: '20 °C where not known.' }),
-  quantity('flow', 'fadLpm', 'The set delivers', 1, 200_000, { optional: true, plate: 'fadLpm' }),
+  quantity('flow', 'fadLpm', 'Delivery', 1, 200_000, { optional: true, plate: 'fadLpm' }),
   quantity('temperature', 'hotC', 'Cylinder just filled', -30, 120, {
     optional: true,
-    hint: 'To reckon what it settles at.',
+    hint: 'To calculate the settled pressure.',
   }),
 ];
 

@@ -61,7 +61,7 @@ export function Interstage() {
   const reading = bench.ok ? bench.value.reading : null;
   const hasProblems = Object.keys(problems).length > 0;
   const sentence = hasProblems
-    ? 'Mend what is marked.'
+    ? 'Correct what is marked.'
     : !bench.ok
       ? bench.problem.sentence
       : reading
@@ -69,7 +69,7 @@ export function Interstage() {
         : 'This is what the stages should show.';
   return (
     <BenchFrame
-      title="Compression ladder"
+      title="Interstage pressures"
       address={address}
       inputs={
         <>
@@ -82,8 +82,8 @@ export function Interstage() {
           />
           <CheckFields fields={measuredFields} texts={texts} onText={setText} problems={problems} />
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-            Read with the set warm and filling against at least eight tenths of what it is built for, or the
-            last stage tells nothing. Read, do not loosen: every stage is under pressure.
+            Read with the compressor warm and filling against at least eight tenths of what it is built for,
+            or the last stage tells nothing. Read, do not loosen: every stage is under pressure.
           </Typography>
         </>
       }

@@ -163,7 +163,7 @@ function useFound(way: Way, address: BenchAddress): Found {
         ...nothing,
         ...shared,
         problems: { ...beside, ...hole.problems },
-        sentence: code === 'missing' ? sentence : 'Mend what is marked.',
+        sentence: code === 'missing' ? sentence : 'Correct what is marked.',
       };
     }
     return {
@@ -181,7 +181,7 @@ function useFound(way: Way, address: BenchAddress): Found {
     problems: { ...extra.problems, ...judged.problems },
   };
   const { judgement } = judged;
-  if (!judgement) return { ...nothing, ...shared, sentence: judged.missing ?? 'Mend what is marked.' };
+  if (!judgement) return { ...nothing, ...shared, sentence: judged.missing ?? 'Correct what is marked.' };
   const share = (judgement.figure?.value ?? 0) / 100;
   const flow = way === 'times' ? (fad === null ? null : share * fad) : (judgement.figures[0]?.value ?? null);
   return {

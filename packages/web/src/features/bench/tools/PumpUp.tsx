@@ -89,7 +89,7 @@ export function PumpUp() {
       formula={<Formula />}
     >
       <Answer
-        sentence={judgement?.reason ?? judged.missing ?? 'Mend what is marked.'}
+        sentence={judgement?.reason ?? judged.missing ?? 'Correct what is marked.'}
         verdict={judgement?.verdict}
         detail={
           judgement?.limit

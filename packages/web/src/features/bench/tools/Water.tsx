@@ -50,9 +50,9 @@ export function Water() {
           <CheckFields fields={yearFields} texts={texts} onText={setText} problems={problems} plate={unit} />
           <LongWork
             work={year}
-            name="Reckoning the year"
-            start="Reckon the year"
-            stop="Stop reckoning"
+            name="Calculating the year"
+            start="Calculate the year"
+            stop="Stop"
             canStart={input.ok && !hasProblems}
             missing={!input.ok && !hasProblems ? input.problem.sentence : null}
           />
@@ -68,7 +68,7 @@ export function Water() {
           measurements={weighed.judgement && [{ check: 'cartridge-weight', values: weighed.values }]}
           refusal={
             unit && !weighed.judgement
-              ? 'Weigh the cartridge to save it: the rest is reckoned, not measured.'
+              ? 'Weigh the cartridge to save it: the rest is calculated, not measured.'
               : undefined
           }
         />
@@ -81,8 +81,8 @@ export function Water() {
             the cartridge.
           </p>
           <p>
-            Life = what it takes up ÷ (water in the air × free air delivered). Drains: half of what the
-            separator holds.
+            Life = what it holds ÷ (water in the air × free air delivered). Drains: half of what the separator
+            holds.
           </p>
           <p>
             The year is a made-up average one: a cosine over the year and one over the day. Practice gives a
@@ -95,7 +95,7 @@ export function Water() {
       <Answer
         sentence={
           hasProblems
-            ? 'Mend what is marked.'
+            ? 'Correct what is marked.'
             : water.ok
               ? describeWater(water.value)
               : water.problem.sentence
@@ -138,7 +138,7 @@ export function Water() {
 const whole = (value: number) => formatFigure(value, { maxDecimals: 0 });
 
 function describeWater({ condensateMlPerHour, cartridge }: WaterNow): string {
-  const falls = `${formatFigure(condensateMlPerHour)} ml of water fall out in an hour`;
+  const falls = `${formatFigure(condensateMlPerHour)} ml of condensate per hour`;
   return cartridge ? `${falls}; a cartridge lasts ${whole(cartridge.hours)} h.` : `${falls}.`;
 }
 

@@ -1,4 +1,5 @@
 import { Box } from '@mui/material';
+import { describeVerdict, verdictInShort } from '@entretien/core/checks';
 import type { Family } from '@entretien/core/machine';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { Drop, stateText } from '../../../components/DropMark.js';
@@ -174,7 +175,7 @@ interface LabelProps {
 function Label({ station, isChosen, y, anchor }: LabelProps) {
   const { short, text, verdict } = station;
   const grave = verdict !== null && verdict !== 'good';
-  const shownText = [text, grave ? verdict : ''].filter(Boolean).join(' · ');
+  const shownText = [text, grave ? verdictInShort(verdict) : ''].filter(Boolean).join(' · ');
   return (
     <g>
       <text
@@ -249,7 +250,9 @@ export function describeStation(station: StationFacts): string {
     station.name,
     task ? `${task.name} ${stateText[task.state]}` : '',
     station.text,
-    station.verdict !== null && station.verdict !== 'good' ? `verdict ${station.verdict}` : '',
+    station.verdict !== null && station.verdict !== 'good'
+      ? describeVerdict({ verdict: station.verdict })
+      : '',
   ];
   return parts.filter(Boolean).join(', ');
 }

@@ -1,5 +1,5 @@
 import { formatHoursSeen, type MeterScale } from '@entretien/core/hours';
-import type { CheckFigure, Verdict } from '@entretien/core/checks';
+import { verdictInShort, type CheckFigure, type Verdict } from '@entretien/core/checks';
 import { convert, storedUnit, unitByCode } from '@entretien/core/quantities';
 import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 import { Line } from 'react-chartjs-2';
@@ -57,7 +57,9 @@ export function CheckChart({ name, figure, series, now, timeZone, meter }: Chart
   const line = trendLine(series, from, to);
   const end = Math.max(to, line.at(-1)?.x ?? to);
   const room = Math.max((end - from) * 0.03, axis === 'hours' ? 5 : 86_400_000);
-  const text = points.slice(-8).map(({ x, value, verdict }) => `${formatX(x)}: ${format(value)}, ${verdict}`);
+  const text = points
+    .slice(-8)
+    .map(({ x, value, verdict }) => `${formatX(x)}: ${format(value)}, ${verdictInShort(verdict)}`);
   return (
     <Line
       role="img"

@@ -84,7 +84,7 @@ function Picture({ unit, check, measurements, services, now, timeZone }: Picture
   const { figure } = check;
   if (series.points.length === 0) return null;
   const legend = [
-    '● good ▲ watch ◆ act ■ stop',
+    '● good ▲ keep an eye on it ◆ act now ■ stop',
     series.points.some(({ isBaseline }) => isBaseline) ? '○ baseline' : '',
     series.limit === null ? '' : 'red dashes: limit',
     series.pairs.length > 0 ? 'green line: before and after work' : '',
@@ -256,12 +256,12 @@ function Records({ unit, check, measurements, now, timeZone, onCorrect }: Record
               <Typography variant="caption" sx={{ display: 'block' }}>
                 {one.voided.how === 'withdrawn'
                   ? `Withdrawn: ${one.voided.reason ?? ''}`
-                  : 'Put right by a later one.'}
+                  : 'Corrected by a later one.'}
               </Typography>
             ) : (
               <Stack direction="row" sx={{ gap: 1 }}>
                 <Button size="small" sx={quietButton} onClick={() => onCorrect(one)}>
-                  Put right
+                  Correct
                 </Button>
                 <Button size="small" sx={quietButton} onClick={() => setWithdrawn(one)}>
                   Withdraw

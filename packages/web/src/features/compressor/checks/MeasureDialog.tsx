@@ -64,7 +64,7 @@ function ChooseCheck({
   return (
     <FormDialog
       title={`Measure ${unit.tag}`}
-      submit="Go on"
+      submit="Next"
       canSubmit={groups.length === 1 && groups[0]!.checks.length === 1}
       onSubmit={() => onChoose(groups[0]!.checks[0]!)}
       onClose={onClose}
@@ -168,7 +168,7 @@ function MeasureForm(props: FormProps) {
   return (
     <FormDialog
       title={`${check.name}, ${unit.tag}`}
-      submit={corrects ? 'Put it right' : 'Save measurement'}
+      submit={corrects ? 'Correct it' : 'Save measurement'}
       canSubmit={
         judged.judgement !== null &&
         meter.problem === null &&

@@ -6,7 +6,7 @@ import type { RulerMode, RulerNow } from '../../../components/ruler/ruler-points
 export interface TriggerRow {
   readonly text: string;
   readonly isRuling: boolean;
-  /** Where it counts from; null when that is not known. */
+  /** Last done; null when that is not known. */
   readonly from: number | null;
   /** Where it falls due; null without a point. */
   readonly due: number | null;
