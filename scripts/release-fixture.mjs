@@ -333,7 +333,7 @@ async function outbox() {
   await page.getByRole('button', { name: 'Outbox: 3 waiting' }).waitFor();
   await page.goto(`${url}/visits/${open.visit}?at=work`);
   await page.getByLabel('Note', { exact: true }).first().fill('Hose clip loose');
-  await page.getByRole('button', { name: 'Save', exact: true }).first().click();
+  await page.getByRole('region', { name: 'Notes' }).getByRole('button', { name: 'Save' }).click();
   await page.getByText('Hose clip loose').first().waitFor();
   await page
     .getByLabel('Photo', { exact: true })

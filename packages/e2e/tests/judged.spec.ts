@@ -14,7 +14,11 @@ async function send(
 
 const said = {
   none: 'no comparison yet',
-  good: 'good', watch: 'keep an eye on it', act: 'act now', stop: 'stop: do not run' };
+  good: 'good',
+  watch: 'keep an eye on it',
+  act: 'act now',
+  stop: 'stop: do not run',
+};
 const verdict = (page: Page, name: keyof typeof said) =>
   page.getByRole('status', { name: `Verdict: ${said[name]}` });
 

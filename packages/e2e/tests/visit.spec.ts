@@ -148,7 +148,7 @@ test(
     await expect(page.getByText('Isolated and vented', { exact: true })).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Take along' })).toBeVisible();
     await hands.type('Figure on the meter', '2010');
-    await hands.press('Note');
+    await hands.press('Save');
     await expect(page.getByText('2,010')).toBeVisible();
     await hands.press('To the before readings');
 
@@ -379,7 +379,7 @@ test(
     await expect(receiver.getByRole('alert')).toContainText('Did it really go silent?');
     await hands.press('It is otherwise', receiver);
     await receiver.getByLabel('Silent; but it shows').fill('0.4');
-    await hands.press('Note', receiver);
+    await hands.press('Save', receiver);
     await hands.hold('Hold: yes, it really did', receiver);
     await expect(receiver).toContainText('The needle shows 0.4 bar.');
     await expect(page.getByText('Isolated for this.')).toBeHidden();
@@ -514,7 +514,7 @@ test('a failed proof keeps the service open', async ({ page, office }, info) => 
   await hands.restart();
   await hands.press('It leaks');
   await hands.type('Where', 'At the vessel lid');
-  await hands.press('Note');
+  await hands.press('Save', page.getByRole('region', { name: 'Tightness' }));
   await expect(page.getByRole('alert').filter({ hasText: 'the proof failed' })).toBeVisible();
   await hands.press('To the signature');
   await expect(page.getByText(/The check failed: Clean the scavenge line/)).toBeVisible();
@@ -554,10 +554,10 @@ test.describe('without a connection', () => {
       await context.setOffline(true);
       await hands.allAsExpected();
       await expect(page.getByText('No connection. Work on')).toBeVisible();
-      await page.getByLabel('Note', { exact: true }).fill('Hose clip loose');
-      await hands.press('Save');
-      // The field is emptied once the note is kept on the device: a text that is still in it would be lost.
       const notes = page.getByRole('region', { name: 'Notes' });
+      await notes.getByLabel('Note', { exact: true }).fill('Hose clip loose');
+      await hands.press('Save', notes);
+      // The field is emptied once the note is kept on the device: a text that is still in it would be lost.
       await expect(notes.getByLabel('Note', { exact: true })).toHaveValue('');
       await expect(notes.getByRole('paragraph')).toHaveText(['Hose clip loose']);
 

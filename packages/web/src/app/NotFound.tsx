@@ -6,6 +6,7 @@ export function NotFound() {
   return (
     <Box sx={{ px: { xs: 2, md: 3.5 } }}>
       <Empty
+        isPage
         title="There is nothing at this address."
         action={
           <Button component={Link} to="/" variant="contained">
@@ -23,6 +24,7 @@ export function PageBroke() {
   return (
     <Box sx={{ px: { xs: 2, md: 3.5 } }}>
       <Empty
+        isPage
         title="This page broke."
         action={
           <Button variant="contained" onClick={() => window.location.reload()}>

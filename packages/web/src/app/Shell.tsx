@@ -1,5 +1,5 @@
 import { Box, Link, Stack } from '@mui/material';
-import { Suspense, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { LoadingSkeleton } from '../components/States.js';
 import { OutboxButton } from './OutboxButton.js';
@@ -11,6 +11,7 @@ import { PersonMenu } from './PersonMenu.js';
 import { ServerDoubts } from './ServerDoubts.js';
 import { RulerSwitch } from './RulerSwitch.js';
 import { useShellKeys } from './keys.js';
+import { usePlace } from './use-place.js';
 
 const places = [
   { to: '/', label: 'Today' },
@@ -24,6 +25,8 @@ const places = [
 /** The frame of every page: where to go, what to find, who is working. */
 export function Shell() {
   const [keysShown, setKeysShown] = useState(false);
+  const main = useRef<HTMLElement>(null);
+  usePlace(main);
   useShellKeys({ onShowKeys: () => setKeysShown(true) });
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
@@ -102,7 +105,13 @@ export function Shell() {
         <RulerSwitch />
         <PersonMenu onShowKeys={() => setKeysShown(true)} />
       </Stack>
-      <Box component="main" id="main" sx={{ flex: 1, display: 'flex', flexDirection: 'column' }}>
+      <Box
+        component="main"
+        id="main"
+        ref={main}
+        tabIndex={-1}
+        sx={{ flex: 1, display: 'flex', flexDirection: 'column', '&:focus-visible': { outline: 'none' } }}
+      >
         <ServerDoubts />
         <HeldHere />
         <Suspense

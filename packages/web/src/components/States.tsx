@@ -42,14 +42,17 @@ export function Empty({
   title,
   children,
   action,
+  isPage = false,
 }: {
   readonly title: string;
+  /** Whether it is all of the page: then its title is the page's heading. */
+  readonly isPage?: boolean;
   readonly children: ReactNode;
   readonly action?: ReactNode;
 }) {
   return (
     <Box sx={{ py: 6, maxWidth: 460 }}>
-      <Typography variant="h2" component="p" gutterBottom>
+      <Typography variant="h2" component={isPage ? 'h1' : 'p'} gutterBottom>
         {title}
       </Typography>
       <Typography sx={{ color: 'text.secondary', mb: 2 }}>{children}</Typography>

@@ -105,7 +105,7 @@ test.each([
   await tile('passes');
   click(/otherwise/);
   fireEvent.change(screen.getByLabelText(/^Silent; but it shows/), { target: { value: text } });
-  click(/^Note$/);
+  click(/^Save$/);
   expect(said).toMatchObject([{ answer: 'silent', ...body }]);
   if (finding === null) expect(found).toEqual([]);
   else expect(found.join()).toMatch(finding);
@@ -117,7 +117,7 @@ test.each(['-1', '1001', 'a lot', ''])(
     await tile('passes');
     click(/otherwise/);
     fireEvent.change(screen.getByLabelText(/^Silent; but it shows/), { target: { value: text } });
-    fireEvent.submit(screen.getByRole('button', { name: 'Note' }).closest('form')!);
+    fireEvent.submit(screen.getByRole('button', { name: 'Save' }).closest('form')!);
     expect(said).toEqual([]);
   },
 );

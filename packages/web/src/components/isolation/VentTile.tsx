@@ -218,7 +218,7 @@ function Otherwise({ point, isPassing, record, found }: OtherwiseProps) {
               sx={{ width: 190 }}
             />
             <Button type="submit" variant="outlined" disabled={entry.value === null} sx={{ minHeight: 44 }}>
-              Note
+              Save
             </Button>
           </Stack>
         </>

@@ -7,10 +7,13 @@ import { Drop } from '../DropMark.js';
 import { describeDue } from '../describe-due.js';
 import { useWidth } from '../use-width.js';
 import { clusterPins, rulerNow, taskOffset, xOf, type RulerMode, type RulerView } from './ruler-points.js';
+import { MarksLegend } from './MarksLegend.js';
 import { useRulerView } from './use-ruler-view.js';
 import { Bands, Labels, LEVEL_HEIGHT, Notches, NowLine, Scale } from './ruler-drawing.js';
 
 const LINE_FROM_BOTTOM = 46;
+/** Room for a drop at the edge, px. */
+const EDGE = 10;
 /** Levels of labels over the line; what finds no room on them stands in the list. */
 const LEVELS = 2;
 
@@ -51,8 +54,9 @@ export function HourRuler({ standing, services, taskNames, mode, timeZone, onCho
   const line = height - LINE_FROM_BOTTOM;
   const pins = clusterPins(
     placed
-      .filter(({ offset }) => offset <= view.to && offset >= view.from)
-      .map((pin) => ({ ...pin, x: xOf(pin.offset, view, width) })),
+      // What is late by more than the ruler goes back stands at its edge.
+      .filter(({ task, offset }) => offset <= view.to && (offset >= view.from || task.state === 'overdue'))
+      .map((pin) => ({ ...pin, x: Math.max(EDGE, xOf(pin.offset, view, width)) })),
     13,
   );
   const without = standing.tasks.length - placed.length;
@@ -126,6 +130,7 @@ export function HourRuler({ standing, services, taskNames, mode, timeZone, onCho
             )}
           </Box>
         )}
+        <MarksLegend />
         <IconButton size="small" aria-label="Zoom out" onClick={() => zoom(1.5)}>
           <RemoveIcon fontSize="small" />
         </IconButton>

@@ -35,6 +35,9 @@ function palette(tokens: Tokens) {
   };
 }
 
+/** Whatever takes the focus shows it, on every ground. */
+const focusRing = { outline: '2px solid var(--mui-palette-primary-main)', outlineOffset: 2 } as const;
+
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-scheme' },
   colorSchemes: { light: { palette: palette(light) }, dark: { palette: palette(dark) } },
@@ -55,7 +58,9 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { overflowWrap: 'anywhere' },
-        ':focus-visible': { outline: '2px solid var(--mui-palette-primary-main)', outlineOffset: 2 },
+        // What takes the focus comes clear of the bar at the foot.
+        html: { scrollPaddingBlock: '16px 104px' },
+        ':focus-visible': focusRing,
         '@media (prefers-reduced-motion: reduce)': {
           '*, *::before, *::after': {
             animationDuration: '0.01ms !important',
@@ -64,7 +69,13 @@ export const theme = createTheme({
         },
       },
     },
-    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    // What takes the focus shows it: the base of buttons would take the outline away.
+    MuiButtonBase: {
+      defaultProps: { disableRipple: true },
+      styleOverrides: {
+        root: { '&:focus-visible, &.Mui-focusVisible': focusRing },
+      },
+    },
     MuiButton: {
       defaultProps: { disableElevation: true },
       styleOverrides: { root: { minHeight: 36, '@media (pointer: coarse)': { minHeight: 44 } } },

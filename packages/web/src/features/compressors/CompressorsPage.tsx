@@ -15,6 +15,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { figureFont } from '../../components/theme/theme.js';
 import { useFleet, useRetiredCompressors, useSites } from '../../data/queries.js';
+import { MarksLegend } from '../../components/ruler/MarksLegend.js';
 import { Empty, ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { formatDate } from '../../components/describe-due.js';
 import { familyName } from '../../components/plate-fields.js';
@@ -50,17 +51,20 @@ export function CompressorsPage() {
         direction="row"
         sx={{ justifyContent: 'space-between', alignItems: 'center', mb: 1.5, gap: 1, flexWrap: 'wrap' }}
       >
-        <Typography variant="h1">
-          Units{' '}
-          {fleet.data && (
-            <Box component="span" sx={{ fontWeight: 450, color: 'text.secondary' }}>
-              {formatCount(shown.length, fleet.units.length, fleet.whole?.total ?? 0)}
-            </Box>
-          )}
-        </Typography>
+        <Stack direction="row" sx={{ alignItems: 'center', gap: 0.5 }}>
+          <Typography variant="h1">
+            Units{' '}
+            {fleet.data && (
+              <Box component="span" sx={{ fontWeight: 450, color: 'text.secondary' }}>
+                {formatCount(shown.length, fleet.units.length, fleet.whole?.total ?? 0)}
+              </Box>
+            )}
+          </Typography>
+          <MarksLegend />
+        </Stack>
         <Stack direction="row" spacing={1}>
           <Button component={Link} to="/lists">
-            Lists
+            Import and export
           </Button>
           <Button onClick={() => setSitesShown(true)}>Sites</Button>
           <Button component={Link} to="/units/new" variant="contained">

@@ -1,9 +1,10 @@
-import { Box, Button, Link as MuiLink, Typography } from '@mui/material';
+import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import type { FleetStandingView, FleetCompressorView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useFleet, useSites, useStops } from '../../data/queries.js';
+import { MarksLegend } from '../../components/ruler/MarksLegend.js';
 import { Empty, ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { useNow } from '../../components/use-now.js';
 import { WithSide } from '../../components/WithSide.js';
@@ -85,7 +86,10 @@ function Fleet({ units, whole, onMore, zoneOf }: FleetProps) {
   return (
     <WithSide width={252} side={<TodaySidebar units={units} isPart={onMore !== null} />}>
       <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 1.75, pb: 2 }}>
-        <Typography variant="h1">{dayInText(now)}</Typography>
+        <Stack direction="row" sx={{ alignItems: 'center', gap: 0.5 }}>
+          <Typography variant="h1">{dayInText(now)}</Typography>
+          <MarksLegend />
+        </Stack>
         <Typography sx={{ color: 'text.secondary', mb: { xs: 1, md: 0 } }}>
           <Box component="strong" sx={{ color: 'text.primary' }}>
             {text.lead}

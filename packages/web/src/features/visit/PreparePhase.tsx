@@ -196,7 +196,7 @@ function ReadMeter({ atWork }: Pick<PhaseProps, 'atWork'>) {
         hint="Counts as a reading."
       />
       <Button type="submit" variant="outlined" disabled={entry.value === null} sx={{ minHeight: 56 }}>
-        Note
+        Save
       </Button>
     </Stack>
   );

@@ -215,7 +215,7 @@ function LeakCheck({ atWork }: Pick<PhaseProps, 'atWork'>) {
             slotProps={{ htmlInput: { maxLength: 500 } }}
           />
           <Button type="submit" variant="outlined" color="error" sx={{ minHeight: 44 }}>
-            Note
+            Save
           </Button>
         </Stack>
       )}
