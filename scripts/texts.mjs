@@ -22,7 +22,7 @@ function filesIn(folder) {
 
 /** Attributes and properties whose text nobody reads. */
 const UNREAD =
-  /^(sx|style|className|component|variant|color|size|severity|direction|align|display|to|href|path|type|role|key|id|kind|code|slotProps|queryKey|operation|accept|method|format|name:sql)$/;
+  /^(sx|style|className|component|variant|color|size|severity|direction|align|display|to|href|path|type|role|key|id|kind|code|queryKey|operation|accept|method|format|name:sql)$/;
 const CALLS =
   /^(require|import|getJson|postJson|putJson|query|all|run|prepare|exec|Index|Check|MigrationInterface)$/;
 const SQL =

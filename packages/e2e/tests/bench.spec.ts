@@ -86,7 +86,7 @@ test('leaks: by times, by a hole, and their cost', async ({ page, office }, info
   await expect(page.getByRole('alert')).toContainText('the hole does not choke');
   await page.getByRole('button', { name: 'load and unload times' }).click();
   await chooseCompressor(page, tag);
-  await page.getByLabel('Loaded for').fill('30');
+  await page.getByLabel('Loaded for', { exact: true }).fill('30');
   await page.getByLabel('Unloaded for').fill('90');
   // A quarter of 1,000 L/min: 0.25·6.5·8,760·0.25 = 3,559 a year.
   await expect(answer(page)).toContainText('Working 25 % of the time');

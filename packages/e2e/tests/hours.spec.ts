@@ -31,8 +31,8 @@ test('a list with good, bad and repeated rows is looked through and taken in, on
   await expect(rows).toContainText('No unit in the register carries the tag “LI-9”.');
   await expect(rows).toContainText('There is no such day as 2026-02-30.');
   expect(await office.figures(units[0]!)).toHaveLength(7);
-  await page.getByLabel('Take in row 8').uncheck();
-  await page.getByRole('button', { name: 'Take in 2 readings' }).click();
+  await page.getByLabel('Import row 8').uncheck();
+  await page.getByRole('button', { name: 'Import 2 readings' }).click();
   await expect(page.getByText('Done. Reading the same list again adds nothing.')).toBeVisible();
   expect(await office.figures(units[0]!)).toEqual([1225, 1220.5, 1210, 1175, 1140, 1105, 1070, 1035, 1000]);
   expect(await office.figures(units[1]!)).toHaveLength(7);

@@ -319,7 +319,7 @@ test.describe('an interruption', () => {
       const done = page.getByRole('button', { name: 'Done, as expected' });
       await expect(done).toBeEnabled();
       await page.reload();
-      await expect(page.getByRole('alert').filter({ hasText: 'opened anew' })).toBeVisible();
+      await expect(page.getByRole('alert').filter({ hasText: 'the page was reloaded' })).toBeVisible();
       await expect(done).toBeDisabled();
       // The server holds to it, too, whatever a page believes.
       const step = {
@@ -409,7 +409,7 @@ test(
     });
     const visit = await openVisit(page, unit, ['cartridge-replace'], 'isolate');
     await office.isolate('visits', visit, unit, ['stages']);
-    // The tower’s bleed was shut again: it has to be proved anew.
+    // The tower’s bleed was shut again: it has to be proved again.
     const shut = {
       id: randomUUID(),
       compressorId: unit,

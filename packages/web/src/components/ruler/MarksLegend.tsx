@@ -1,4 +1,4 @@
-import HelpOutlineIcon from '@mui/icons-material/HelpOutlined';
+import InfoIcon from '@mui/icons-material/InfoOutlined';
 import {
   Box,
   Button,
@@ -10,7 +10,7 @@ import {
   Typography,
 } from '@mui/material';
 import type { TaskState } from '@entretien/core/plan';
-import { describeVerdict, verdicts } from '@entretien/core/checks';
+import { describeVerdict, verdicts, type Verdict } from '@entretien/core/checks';
 import { Fragment, useState, type ReactNode } from 'react';
 import { DropMark, stateText } from '../DropMark.js';
 import { Vial, verdictColour } from '../VerdictMark.js';
@@ -24,13 +24,20 @@ const states: readonly (readonly [TaskState, number | null, string])[] = [
   ['unknown', null, 'Nothing to count from: inspect it first.'],
 ];
 
+const measured: Readonly<Record<Verdict, string>> = {
+  good: 'Measured within its limit.',
+  watch: 'Near its limit: look again soon.',
+  act: 'Past its limit: fix it in this visit.',
+  stop: 'Dangerous: out of service until it is fixed.',
+};
+
 /** What the marks of rulers and lists mean, on one small sheet. */
 export function MarksLegend() {
   const [isOpen, setOpen] = useState(false);
   return (
     <>
       <IconButton size="small" aria-label="What the marks mean" onClick={() => setOpen(true)}>
-        <HelpOutlineIcon fontSize="small" />
+        <InfoIcon fontSize="small" />
       </IconButton>
       <Dialog
         open={isOpen}
@@ -69,7 +76,7 @@ export function MarksLegend() {
                   </Box>
                 }
                 name={describeVerdict({ verdict })}
-                text="A measurement."
+                text={measured[verdict]}
               />
             ))}
           </Box>

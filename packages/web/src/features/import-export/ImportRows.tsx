@@ -109,7 +109,7 @@ function Row({ row, timeZone, isDone, isIn, onToggle }: RowProps) {
         <Checkbox
           checked={isIn}
           onChange={onToggle}
-          slotProps={{ input: { 'aria-label': `Take in row ${row.row}` } }}
+          slotProps={{ input: { 'aria-label': `Import row ${row.row}` } }}
           sx={{ p: 0.5, width: { xs: 44, md: 34 }, height: { xs: 44, md: 34 } }}
         />
       ) : (

@@ -119,7 +119,8 @@ function Findings() {
           component={Link}
           to={`/units/${measurement.compressorId}?tab=checks&check=${measurement.check}`}
           title={measurement.judgement.reason}
-          sx={besideRow}
+          // What was found needs its line, and so does what to do about it.
+          sx={{ ...besideRow, flexDirection: 'column', alignItems: 'start' }}
         >
           <Box sx={{ minWidth: 0 }}>
             <Typography variant="body2" sx={{ lineHeight: 1.25, py: 0.25 }}>
