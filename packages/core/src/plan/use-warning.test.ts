@@ -68,3 +68,38 @@ test('it stands in the explanation of a date by hours', () => {
   expect(explain(plan, 'oil', history(1, 5), NOW)!.useChange).toMatch(/^Used five times as much/);
   expect(explain(plan, 'oil', history(2, 2), NOW)!.useChange).toBeNull();
 });
+
+test('of several tasks the soonest is told, in whatever order they stand; less than a week is no news', () => {
+  const [oil] = plan.tasks;
+  const every = (code: string, hours: number) => ({
+    ...oil!,
+    code,
+    name: code,
+    triggers: [{ kind: 'hours' as const, every: hours }],
+  });
+  const past = { ...history(1, 5), services: [] };
+  const done = {
+    doneAt: NOW - 5 * DAY_MS,
+    recordedAt: NOW - 5 * DAY_MS,
+    tasks: ['far', 'near', 'oil', 'soon'],
+  };
+  const known = { ...past, services: [done] };
+  const pulled = (codes: readonly [string, number][]) => {
+    const { tasks } = standing({ tasks: codes.map(([code, hours]) => every(code, hours)) }, known, NOW);
+    return useWarning(hourClockOf(known, NOW), [...tasks].reverse(), NOW, 'UTC')!.pulls?.code ?? null;
+  };
+  expect(
+    pulled([
+      ['near', 250],
+      ['far', 900],
+    ]),
+  ).toBe('near');
+  expect(
+    pulled([
+      ['far', 900],
+      ['near', 250],
+    ]),
+  ).toBe('near');
+  // Due in some five hours: tomorrow instead of in five days.
+  expect(pulled([['soon', 30]])).toBeNull();
+});
