@@ -126,3 +126,16 @@ describe('in words', () => {
     expect([formatHoursSeen(scale, hours), formatHoursSeen(scale, hours, 'full')]).toEqual([short, full]);
   });
 });
+
+test('two changes count in the order of their moments, however they are told', () => {
+  const [first] = replaced;
+  // 5,865 h total when the first came off; the second began at 10 and was at 400: 390 h more.
+  const second = { ...first!, changedAt: START + 30 * DAY_MS, oldFinalHours: 400, newStartHours: 5 };
+  const begunAt = { ...first!, newStartHours: 10 };
+  const both = [
+    [begunAt, second],
+    [second, begunAt],
+  ].map((changes) => meterScaleAt(changes, 'total', START + 40 * DAY_MS));
+  expect(both[0]).toEqual({ offset: 5865 - 10 + 400 - 5, fittedAtHours: 5865 + 390, counts: 'total' });
+  expect(both[1]).toEqual(both[0]);
+});

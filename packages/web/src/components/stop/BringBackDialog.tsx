@@ -1,6 +1,6 @@
 import { TextField, Typography } from '@mui/material';
 import { ReturnToService, type StopView } from '@entretien/contracts';
-import { checkByCode } from '@entretien/core/checks';
+import { checkByCode, verdictInShort } from '@entretien/core/checks';
 import { stopLimits } from '@entretien/core/stop';
 import { useState } from 'react';
 import { currentInstantText } from '../../data/clock.js';
@@ -80,7 +80,7 @@ export function BringBackDialog({ stop, timeZone, onClose }: BringBackProps) {
         <option value="">no measurement</option>
         {better.map(({ id, check, takenAt, judgement }) => (
           <option key={id} value={id}>
-            {checkByCode(check)?.name ?? check}, {judgement.verdict},{' '}
+            {checkByCode(check)?.name ?? check}, {verdictInShort(judgement.verdict)},{' '}
             {formatDate(toLocalText(Date.parse(takenAt), timeZone).slice(0, 10), now, timeZone)}
           </option>
         ))}

@@ -22,7 +22,7 @@ export function BenchFrame({ title, address, inputs, children, formula, save }: 
     <Box
       sx={{
         display: 'grid',
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '312px minmax(0, 1fr)' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '420px minmax(0, 1fr)' },
         alignItems: 'stretch',
         minWidth: 0,
       }}

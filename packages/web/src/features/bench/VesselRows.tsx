@@ -71,7 +71,7 @@ export function VesselRows({
       {rows.map((row, index) => (
         <Stack key={index} direction="row" sx={{ gap: 0.75, alignItems: 'start' }}>
           <Cell
-            label={`${index + 1}: L`}
+            label={`Bank ${index + 1} size, L`}
             text={row.volumeL}
             onText={(volumeL) => change(index, { volumeL })}
             problem={problemAt(problem, `${kind}.${index}.volumeL`)}
@@ -111,7 +111,7 @@ export function CylinderRows({ rows, problem, onRows, onAdd }: RowsProps<TypedCy
         <Box key={index} sx={{ borderBottom: 1, borderColor: 'divider', pb: 1 }}>
           <Stack direction="row" sx={{ gap: 0.75, alignItems: 'start' }}>
             <Cell
-              label={`${index + 1}: L`}
+              label={`Cylinder ${index + 1} size, L`}
               text={row.volumeL}
               onText={(volumeL) => change(index, { volumeL })}
               problem={at(index, 'volumeL')}

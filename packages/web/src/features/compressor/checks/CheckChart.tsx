@@ -97,7 +97,7 @@ export function CheckChart({ name, figure, series, now, timeZone, meter }: Chart
               title: (items) => (items[0] ? formatX(items[0].parsed.x ?? 0) : ''),
               label: ({ dataIndex }) => {
                 const point = points[dataIndex];
-                return point ? `${format(point.value)}, ${point.verdict}` : '';
+                return point ? `${format(point.value)}, ${verdictInShort(point.verdict)}` : '';
               },
             },
           },

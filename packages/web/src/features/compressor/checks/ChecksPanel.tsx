@@ -1,7 +1,7 @@
 import ArrowBackIcon from '@mui/icons-material/ArrowBack';
 import { Box, Button, IconButton, Stack, Typography } from '@mui/material';
 import type { CompressorView, MeasurementView, ServiceView } from '@entretien/contracts';
-import { chartedFigure, checkByCode, type CheckDefinition } from '@entretien/core/checks';
+import { chartedFigure, checkByCode, verdictInShort, type CheckDefinition } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import { useSearchParams } from 'react-router';
 import { usePreferences } from '../../../data/preferences.js';
@@ -144,7 +144,7 @@ function CheckRow({ check, measured, now, timeZone, onShow }: RowProps) {
         >
           <Vial {...measured.judgement} />
           <Typography variant="caption" sx={{ fontWeight: 700 }}>
-            {measured.judgement.verdict}
+            {verdictInShort(measured.judgement.verdict)}
           </Typography>
         </Stack>
       ) : (

@@ -7,7 +7,7 @@ import type {
   TaskStandingView,
   VesselView,
 } from '@entretien/contracts';
-import type { CheckDefinition } from '@entretien/core/checks';
+import { verdictInShort, type CheckDefinition } from '@entretien/core/checks';
 import { describeTrigger, type VesselExamination } from '@entretien/core/plan';
 import type { ReactNode } from 'react';
 import { usePreferences } from '../../../data/preferences.js';
@@ -285,7 +285,7 @@ function Checks({ station, now, timeZone, onMeasure, onCheck }: StationPanelProp
               >
                 <Vial {...latest.judgement} />
                 <Typography variant="caption" sx={{ fontWeight: 700, lineHeight: 1.1 }}>
-                  {latest.judgement.verdict}
+                  {verdictInShort(latest.judgement.verdict)}
                 </Typography>
               </Box>
             )}
