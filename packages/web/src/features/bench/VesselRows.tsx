@@ -65,7 +65,7 @@ export function VesselRows({
     onRows(rows.map((row, at) => (at === index ? { ...row, ...part } : row)));
   return (
     <Box component="fieldset" sx={fieldset}>
-      <Typography component="legend" variant="h3">
+      <Typography component="legend" variant="h3" sx={{ mb: 1 }}>
         {title}
       </Typography>
       {rows.map((row, index) => (
@@ -104,7 +104,7 @@ export function CylinderRows({ rows, problem, onRows, onAdd }: RowsProps<TypedCy
   const at = (index: number, field: string) => problemAt(problem, `cylinders.${index}.${field}`);
   return (
     <Box component="fieldset" sx={fieldset}>
-      <Typography component="legend" variant="h3">
+      <Typography component="legend" variant="h3" sx={{ mb: 1 }}>
         Cylinders
       </Typography>
       {rows.map((row, index) => (
@@ -139,7 +139,7 @@ export function CylinderRows({ rows, problem, onRows, onAdd }: RowsProps<TypedCy
             <Cell
               label="tested until"
               type="date"
-              grow={1.7}
+              grow={1.05}
               text={row.testedUntil}
               onText={(testedUntil) => change(index, { testedUntil })}
               problem={at(index, 'testedUntil')}
