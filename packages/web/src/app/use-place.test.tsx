@@ -1,5 +1,5 @@
 import { act, render, screen } from '@testing-library/react';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { Link, MemoryRouter, Outlet, Route, Routes, useNavigate, type NavigateFunction } from 'react-router';
 import { usePlace } from './use-place.js';
 
@@ -22,7 +22,8 @@ let top = 0;
 let navigate: NavigateFunction;
 
 function Navigate() {
-  navigate = useNavigate();
+  const go = useNavigate();
+  useEffect(() => void (navigate = go), [go]);
   return null;
 }
 
