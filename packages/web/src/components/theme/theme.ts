@@ -79,7 +79,14 @@ export const theme = createTheme({
     },
     MuiButton: {
       defaultProps: { disableElevation: true },
-      styleOverrides: { root: { minHeight: 36, '@media (pointer: coarse)': { minHeight: 44 } } },
+      styleOverrides: {
+        root: {
+          minHeight: 36,
+          // What a button says breaks between words, never within one.
+          overflowWrap: 'normal',
+          '@media (pointer: coarse)': { minHeight: 44 },
+        },
+      },
     },
     MuiIconButton: {
       styleOverrides: { root: { '@media (pointer: coarse)': { minWidth: 44, minHeight: 44 } } },
