@@ -146,11 +146,11 @@ const quickFirst = (found, area) =>
       (durations.get(a) ?? 0) - (durations.get(b) ?? 0),
   );
 
+const linesOf = new Map(mutated.map((name) => [name, readFileSync(join(source, name), 'utf8').split('\n')]));
+
 /** What stands at a place of a file. */
 function textAt(fileName, { start, end }) {
-  const lines = readFileSync(join(source, fileName), 'utf8')
-    .split('\n')
-    .slice(start.line, end.line + 1);
+  const lines = linesOf.get(fileName).slice(start.line, end.line + 1);
   lines[lines.length - 1] = lines.at(-1).slice(0, end.column);
   lines[0] = lines[0].slice(start.column);
   return lines.join('\n');
@@ -169,11 +169,9 @@ function named() {
 
 /** Faults of a program: so many of them, drawn by a seed. */
 function drawn() {
-  const rank = new Map();
-  const all = named();
-  for (const { name } of all) rank.set(name, createHash('sha256').update(`${seed} ${name}`).digest('hex'));
-  return all
-    .sort((a, b) => (rank.get(a.name) < rank.get(b.name) ? -1 : 1))
+  return named()
+    .map((one) => ({ ...one, rank: createHash('sha256').update(`${seed} ${one.name}`).digest('hex') }))
+    .sort((a, b) => (a.rank < b.rank ? -1 : 1))
     .slice(0, sampled)
     .map(({ id, name, file }) => ({
       name,

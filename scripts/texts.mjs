@@ -2,13 +2,13 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import ts from 'typescript';
+import { root } from './lib.mjs';
 
 /*
  * Every text that a person can see, with its place, so that all of them can be read in one go:
  * `npm run texts [-- --in packages/web]`. What is code (names, styles, statements of the database, paths) is left
  * out by what it looks like and where it stands.
  */
-const root = join(import.meta.dirname, '..');
 const PACKAGES = ['core', 'contracts', 'server', 'web', 'demo'];
 
 function filesIn(folder) {
@@ -22,7 +22,7 @@ function filesIn(folder) {
 
 /** Attributes and properties whose text nobody reads. */
 const UNREAD =
-  /^(sx|style|className|component|variant|color|size|severity|direction|align|display|to|href|path|type|role|key|id|kind|code|queryKey|operation|accept|method|format|name:sql)$/;
+  /^(sx|style|className|component|variant|color|size|severity|direction|align|display|to|href|path|type|role|key|id|kind|code|queryKey|operation|accept|method|format)$/;
 const CALLS =
   /^(require|import|getJson|postJson|putJson|query|all|run|prepare|exec|Index|Check|MigrationInterface)$/;
 const SQL =

@@ -26,6 +26,7 @@ const said: Readonly<Record<Verdict, string>> = {
   act: 'act now',
   stop: 'stop: do not run',
 };
+const saidInShort: typeof said = { ...said, watch: 'keep an eye', stop: 'stop' };
 
 /** A verdict as it is said: with nothing to compare with none was given. */
 export function describeVerdict({
@@ -40,7 +41,7 @@ export function describeVerdict({
 
 /** The same where there is room for a word or two, as in a drawing. */
 export function verdictInShort(verdict: Verdict): string {
-  return verdict === 'watch' ? 'keep an eye' : verdict === 'stop' ? 'stop' : said[verdict];
+  return saidInShort[verdict];
 }
 
 /** What is kept of a judgement beside the work that it was for. */

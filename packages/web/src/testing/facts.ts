@@ -1,4 +1,5 @@
 import type { CompressorView, SiteView } from '@entretien/contracts';
+import type { DataPlate } from '@entretien/core/machine';
 import type { CompressorFacts } from '../data/queries.js';
 
 /** Ids as the contracts want them, told apart by a digit. */
@@ -11,6 +12,17 @@ export function unitOf(more: object): CompressorView {
   const plate = { tag: 'CJ-1', family: 'piston', siteId: 'site', commissionedOn: '2026-01-01', marks: [] };
   return { id: 'unit', revision: 1, ...plate, ...more } as unknown as CompressorView;
 }
+
+/** A piston set with a receiver, as the core knows it. */
+export const pistonPlate = {
+  siteId: 's',
+  tag: 'X-1',
+  family: 'piston',
+  commissionedOn: '2024-01-01',
+  history: 'new',
+  motor: 'three-phase',
+  receiverL: 100,
+} as DataPlate;
 
 export const site = {
   id: 'site',

@@ -1,20 +1,11 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { honestCourse, isolationOf, type IsolateBody, type IsolationEvent } from '@entretien/core/isolation';
-import type { DataPlate } from '@entretien/core/machine';
 import { useState } from 'react';
 import { currentInstant } from '../../data/clock.js';
+import { pistonPlate as plate } from '../../testing/facts.js';
 import { renderPage } from '../../testing/render-page.js';
 import { IsolationGuide } from './IsolationGuide.js';
 
-const plate = {
-  siteId: 's',
-  tag: 'X-1',
-  family: 'piston',
-  commissionedOn: '2024-01-01',
-  history: 'new',
-  motor: 'three-phase',
-  receiverL: 100,
-} as DataPlate;
 const OPENS = ['receiver'];
 const MINUTE = 60_000;
 

@@ -1,19 +1,10 @@
 import { honestCourse, isolationList, isolationOf, type IsolateBody } from '@entretien/core/isolation';
-import type { DataPlate } from '@entretien/core/machine';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { currentInstant } from '../../data/clock.js';
+import { pistonPlate as plate } from '../../testing/facts.js';
 import { problems, renderPage } from '../../testing/render-page.js';
 import { VentTile } from './VentTile.js';
 
-const plate = {
-  siteId: 's',
-  tag: 'X-1',
-  family: 'piston',
-  commissionedOn: '2024-01-01',
-  history: 'new',
-  motor: 'three-phase',
-  receiverL: 100,
-} as DataPlate;
 const guarded = { plate };
 const point = isolationList(plate).points.find(({ kind, gauge }) => kind === 'vent' && gauge)!;
 

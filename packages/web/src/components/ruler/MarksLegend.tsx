@@ -14,6 +14,7 @@ import { describeVerdict, verdicts, type Verdict } from '@entretien/core/checks'
 import { Fragment, useState, type ReactNode } from 'react';
 import { DropMark, stateText } from '../DropMark.js';
 import { Vial, verdictColour } from '../VerdictMark.js';
+import { NotchMark } from './ruler-drawing.js';
 
 const states: readonly (readonly [TaskState, number | null, string])[] = [
   ['fresh', 0.45, 'The drop fills as the interval is used.'],
@@ -133,8 +134,8 @@ function Band() {
 
 function Notch() {
   return (
-    <svg width={20} height={12} style={{ display: 'block' }}>
-      <path d="M3 1 h10 l-5 9 Z" fill="var(--mui-palette-slate)" opacity={0.6} />
+    <svg width={20} height={12} viewBox="-8 -11 20 12" style={{ display: 'block' }}>
+      <NotchMark />
     </svg>
   );
 }

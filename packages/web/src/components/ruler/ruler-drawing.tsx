@@ -159,6 +159,11 @@ function BandMark({ band, state, view, width, line, height }: BandProps) {
   );
 }
 
+/** Work that was done, standing on its line. */
+export function NotchMark() {
+  return <path d="M-5 -10 h10 l-5 9 Z" fill="var(--mui-palette-slate)" opacity={0.6} />;
+}
+
 interface NotchesProps extends PartProps {
   /** Where the pins stand: no words are written over them. */
   readonly pinXs: readonly number[];
@@ -189,7 +194,7 @@ export function Notches({ services, taskNames, view, mode, now, width, line, pin
     <g>
       {placed.map(({ service, x }, index) => (
         <g key={service.id} transform={`translate(${x} ${line})`}>
-          <path d="M-5 -10 h10 l-5 9 Z" fill="var(--mui-palette-slate)" opacity={0.6} />
+          <NotchMark />
           {levels[index] !== null &&
             spans[index]!.left > 0 &&
             !pinXs.some((pin) => pin > spans[index]!.left - 10 && pin < spans[index]!.right + 10) &&

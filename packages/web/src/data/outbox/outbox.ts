@@ -54,14 +54,14 @@ let isRefusing = false;
  */
 export async function putOrHold(item: OutboxItem): Promise<void> {
   try {
-    await putInOutbox(item);
+    await storeItem(item);
     isRefusing = false;
   } catch {
     isRefusing = true;
     held.set(item.id, item);
-    await show();
-    void sendOutbox();
   }
+  await show();
+  void sendOutbox();
 }
 
 /** Everything that waits here, wherever it is kept. */
