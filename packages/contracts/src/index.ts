@@ -37,13 +37,14 @@ export {
   DeferTask,
   SavePlan,
   SetStartingPoints,
-  startingBases,
   type TaskStart,
 } from './plans.js';
 export { ChangeVessel, RecordExamination, RegisterVessel, VesselDetails, VesselsQuery } from './vessel.js';
 export {
   AddPart,
+  ChangePart,
   CompareParts,
+  CompressorPhotoQuery,
   LogbookExportQuery,
   LogbookQuery,
   MovePart,
@@ -62,5 +63,5 @@ export type * from './views.js';
 export { isolationContracts, stepContracts, type Contracts } from './steps.js';
 export { IsFigure, IsId, IsInstant, IsLocalDate, IsText, Optional } from './rules.js';
 export { ReturnToService, TakeOutOfService } from './stops.js';
-export { pauseLimits, WorkshopSettings } from './settings.js';
+export { moneyLimits, pauseLimits, SaveSettings, type WorkshopSettings } from './settings.js';
 export { entryContracts, RepairEntryBody, type AddRepairEntry } from './entries.js';

@@ -1,4 +1,4 @@
-import type { ServicePlan } from '@entretien/core/plan';
+import { startingBases, taskLimits, type ServicePlan, type StartingBasis } from '@entretien/core/plan';
 import { parseLocalDate } from '@entretien/core/basics';
 import { MOST_METER_HOURS } from '@entretien/core/hours';
 import { families, type Family } from '@entretien/core/machine';
@@ -37,6 +37,10 @@ function IsTaskList(): PropertyDecorator {
 export class PlanContent {
   @IsTaskList() tasks: ServicePlan['tasks'];
   @Optional()
+  @IsArray({ message: 'The packages of a plan are a list.' })
+  @ArrayMaxSize(taskLimits.packages, { message: `A plan has ${taskLimits.packages} packages at most.` })
+  packages?: ServicePlan['packages'];
+  @Optional()
   @IsObject({ message: 'Choices are given by the code of the question.' })
   choices?: ServicePlan['choices'];
   @Optional()
@@ -74,26 +78,29 @@ export class DeferTask {
   @Optional() @IsId() by?: string;
 }
 
-export const startingBases = ['inspection', 'estimate'] as const;
-
 /** Where one task counts from. */
 export interface TaskStart {
   readonly task: string;
   /** Hours of its interval that were used; by default as the clock says since `countsFromOn`. */
   readonly hoursUsed?: number | null;
+  /** Figure that the meter showed when it was done, as a sticker says; instead of `hoursUsed`. */
+  readonly hoursThen?: number | null;
   /** Day that its months count from; by default the day it was looked at. */
   readonly countsFromOn?: string | null;
 }
 
+function areHours(value: unknown): boolean {
+  if (value === undefined || value === null) return true;
+  return typeof value === 'number' && value >= 0 && value <= MOST_METER_HOURS;
+}
+
 function isTaskStart(value: unknown): value is TaskStart {
   if (typeof value !== 'object' || value === null) return false;
-  const { task, hoursUsed, countsFromOn, ...more } = value as Record<string, unknown>;
+  const { task, hoursUsed, hoursThen, countsFromOn, ...more } = value as Record<string, unknown>;
   return (
     Object.keys(more).length === 0 &&
     isTaskCode(task) &&
-    (hoursUsed === undefined ||
-      hoursUsed === null ||
-      (typeof hoursUsed === 'number' && hoursUsed >= 0 && hoursUsed <= MOST_METER_HOURS)) &&
+    [hoursUsed, hoursThen].every(areHours) &&
     (countsFromOn === undefined ||
       countsFromOn === null ||
       (typeof countsFromOn === 'string' && parseLocalDate(countsFromOn).ok))
@@ -107,17 +114,17 @@ function AreTaskStarts(): PropertyDecorator {
     validator: {
       validate: (value) => Array.isArray(value) && value.every(isTaskStart),
       defaultMessage: () =>
-        'Each is a task by its code, with the hours used (0 or more) and the day that its months count from.',
+        'Each is a task by its code, with the hours used or the figure on the meter then (0 or more), and the day that its months count from.',
     },
   });
 }
 
-/** A first inspection, or an accepted estimate, says where tasks count from. */
+/** A first inspection, an accepted estimate or the sticker on the machine says where tasks count from. */
 export class SetStartingPoints {
   @IsId() id: string;
   @IsInstant() setAt: string;
-  @IsIn(startingBases, { message: 'Say what it rests on: inspection or estimate.' })
-  basis: (typeof startingBases)[number];
+  @IsIn(startingBases, { message: `Say what it rests on: ${startingBases.join(', ')}.` })
+  basis: StartingBasis;
   @IsArray({ message: 'Say for which tasks.' })
   @ArrayMinSize(1, { message: 'Choose at least one task.' })
   @ArrayMaxSize(100, { message: 'No more than 100 tasks at once.' })

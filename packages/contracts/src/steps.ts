@@ -88,6 +88,9 @@ export class PlanDetails {
   @AreCodes('The tasks') tasks: string[];
 }
 
+/** Tasks leave the visit again. */
+export class TakeOutDetails extends PlanDetails {}
+
 /** A part was used, or taken back. */
 export class PartDetails {
   @Optional() @IsId() part?: string;
@@ -162,6 +165,7 @@ export const stepContracts: Contracts<StepKind> = {
   station: StationDetails,
   close: CloseDetails,
   plan: PlanDetails,
+  'take-out': TakeOutDetails,
   part: PartDetails,
   measure: MeasureDetails,
   skip: SkipDetails,

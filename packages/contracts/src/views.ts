@@ -17,6 +17,7 @@ import type {
   TaskState,
   VesselExamination,
   VesselKind,
+  StartingBasis,
 } from '@entretien/core/plan';
 import type {
   Forecast,
@@ -420,7 +421,7 @@ export interface DeferralView extends FactView {
 export interface StartingPointsView extends FactView {
   readonly compressorId: string;
   readonly setAt: string;
-  readonly basis: 'inspection' | 'estimate';
+  readonly basis: StartingBasis;
   readonly points: readonly {
     readonly task: string;
     readonly hoursUsed?: number;

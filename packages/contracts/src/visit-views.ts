@@ -1,6 +1,6 @@
 import type { CheckValues, JudgedOutcome } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
-import type { ServiceTask } from '@entretien/core/plan';
+import type { ServicePackage, ServiceTask } from '@entretien/core/plan';
 import type { ComparedFigure, PartClass, PartFigures, Substitution } from '@entretien/core/parts';
 import type { EntryKind, RepairKind, RepairState } from '@entretien/core/repairs';
 import type { IsolationEvent } from '@entretien/core/isolation';
@@ -33,6 +33,8 @@ export interface VisitCompressorView {
   /** Every task of the plan that held when the visit was planned. */
   readonly plan: readonly ServiceTask[];
   readonly planned: readonly string[];
+  /** What belongs together; what devices kept of earlier releases lacks it. */
+  readonly packages?: readonly ServicePackage[];
   readonly standing: StandingView;
   /** The baseline of each check that has one. */
   readonly baselines: Readonly<
@@ -122,6 +124,13 @@ export interface PhotoView {
   readonly bytes: number;
 }
 
+/** A photo of a machine itself: its sticker, its plate. */
+export interface CompressorPhotoView extends PhotoView {
+  readonly caption?: string;
+  readonly recordedAt: string;
+  readonly by: string;
+}
+
 export interface RepairEntryView extends FactView {
   readonly kind: EntryKind;
   readonly at: string;
@@ -161,6 +170,8 @@ export interface PartView {
   readonly supplier?: string;
   readonly note?: string;
   readonly inVan: number;
+  /** Out of the catalogue: kits do not ask for it any more. */
+  readonly isRetired?: true;
 }
 
 export type SubstitutionView = Substitution & { readonly figures: readonly ComparedFigure[] };

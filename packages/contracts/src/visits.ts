@@ -25,6 +25,7 @@ import {
   IsLocalDate,
   isTaskCode,
   IsText,
+  Omittable,
   Optional,
   textLimits,
 } from './rules.js';
@@ -108,6 +109,11 @@ export class PhotoQuery {
   @IsId() id: string;
 }
 
+/** A photo of a unit is sent as it is, with its id and what it shows. */
+export class CompressorPhotoQuery extends PhotoQuery {
+  @Optional() @IsText('The caption', textLimits.name) caption?: string;
+}
+
 /** A fault was found, or something was changed on purpose. */
 export class OpenRepair {
   @IsId() id: string;
@@ -163,6 +169,15 @@ function IsCents(): PropertyDecorator {
   );
 }
 
+function AreFitting(): PropertyDecorator {
+  return all(
+    IsArray({ message: 'The units that it fits are a list.' }),
+    ArrayMaxSize(500, { message: 'No more than 500 units.' }),
+    ArrayUnique({ message: 'Name each unit once.' }),
+    IsId({ each: true }),
+  );
+}
+
 /** A part taken into the catalogue. */
 export class AddPart {
   @IsId() id: string;
@@ -171,16 +186,30 @@ export class AddPart {
   @IsIn(partClasses, { message: `It is one of ${partClasses.join(', ')}.` }) class: PartClass;
   /** The line of a kit that it answers, like “oil filter”. */
   @IsText('What it answers', textLimits.name) answers: string;
-  @IsArray({ message: 'The units that it fits are a list.' })
-  @ArrayMaxSize(500, { message: 'No more than 500 units.' })
-  @ArrayUnique({ message: 'Name each unit once.' })
-  @IsId({ each: true })
-  fits: string[];
+  @AreFitting() fits: string[];
   @ArePartFigures() figures: PartFigures;
   @Optional() @IsCents() priceCents?: number;
   @Optional() @IsText('The supplier', textLimits.short) supplier?: string;
   /** What lies in the van now. */
   @Optional() @IsFigure('The stock', 0, 100_000) inVan?: number;
+  @Optional() @IsText('The note', textLimits.note) note?: string;
+  @Optional() @IsId() by?: string;
+}
+
+/** A part is put right, taken out of the catalogue, or taken back into it. What is left out stays as it is. */
+export class ChangePart {
+  @IsId() id: string;
+  @Omittable() @IsText('The number', 40) number?: string;
+  @Omittable() @IsText('The name', textLimits.name) name?: string;
+  @Omittable()
+  @IsIn(partClasses, { message: `It is one of ${partClasses.join(', ')}.` })
+  class?: PartClass;
+  @Omittable() @IsText('What it answers', textLimits.name) answers?: string;
+  @Omittable() @AreFitting() fits?: string[];
+  @Omittable() @ArePartFigures() figures?: PartFigures;
+  @Optional() @IsCents() priceCents?: number | null;
+  @Optional() @IsText('The supplier', textLimits.short) supplier?: string | null;
+  @Omittable() @IsBoolean({ message: 'isRetired is true or false.' }) isRetired?: boolean;
   @Optional() @IsText('The note', textLimits.note) note?: string;
   @Optional() @IsId() by?: string;
 }

@@ -1,4 +1,5 @@
 import type { Instant } from '../basics/index.js';
+import type { StartingBasis } from '../plan/index.js';
 import { listed } from '../visit/index.js';
 import { factKind } from './fact-kind.js';
 
@@ -29,10 +30,16 @@ const deferral = factKind<Deferral>({
 interface StartingPoint {
   readonly compressorId: string;
   readonly setAt: Instant;
-  readonly basis: 'inspection' | 'estimate';
+  readonly basis: StartingBasis;
   readonly points: readonly { readonly task: string }[];
   readonly corrects: string | null;
 }
+
+const basisTexts: Readonly<Record<StartingBasis, string>> = {
+  inspection: 'First inspection',
+  estimate: 'Accepted estimate',
+  sticker: 'By the sticker',
+};
 
 const startingPoint = factKind<StartingPoint>({
   kind: 'starting-point',
@@ -41,7 +48,7 @@ const startingPoint = factKind<StartingPoint>({
   content: ['compressorId', 'setAt', 'basis', 'points', 'corrects'],
   at: ({ setAt }) => setAt,
   text: ({ basis, points }, names) =>
-    `${basis === 'inspection' ? 'First inspection' : 'Accepted estimate'}: ${listed(points.map(({ task }) => names.task(task)))}`,
+    `${basisTexts[basis]}: ${listed(points.map(({ task }) => names.task(task)))}`,
 });
 
 /** What moves due dates besides the work itself. */

@@ -30,6 +30,8 @@ const part = papers<{
   supplier: string | null;
 }>('part', ['number', 'name', 'class', 'answers', 'fits', 'figures', 'priceCents', 'supplier']);
 
+const partChange = papers<{ partId: string; changes: object }>('part-change', ['partId', 'changes']);
+
 const partMove = factKind<{
   partId: string;
   movedAt: Instant;
@@ -85,6 +87,7 @@ export const registerFacts = {
   site,
   siteChange,
   part,
+  partChange,
   partMove,
   plateChange,
   withdrawal,

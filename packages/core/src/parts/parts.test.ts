@@ -85,14 +85,19 @@ test('what breathing air goes through is used without a reason only where the ca
   expect(needsReason(part('oil'), { family: 'screw' }, 'u')).toBe(false);
 });
 
+const kitPart = (id: string, answers: string, more: object = {}) => ({
+  id,
+  name: id,
+  class: 'element' as const,
+  answers,
+  fits: [] as string[],
+  inVan: 1,
+  ...more,
+});
+const compressor = { family: 'screw' } as const;
+
 test('a kit against the van: what fits this unit first, and what is short', () => {
-  const part = (id: string, inVan: number, fits: string[] = []) => ({
-    id,
-    name: id,
-    answers: 'Oil filter',
-    fits,
-    inVan,
-  });
+  const part = (id: string, inVan: number, fits: string[] = []) => kitPart(id, 'Oil filter', { inVan, fits });
   const kit = [
     { part: 'oil filter', count: 2 },
     { part: 'separator element', count: 1 },
@@ -101,7 +106,46 @@ test('a kit against the van: what fits this unit first, and what is short', () =
     kit,
     [part('any', 9), part('own', 1, ['u']), part('other', 5, ['v'])],
     'u',
+    compressor,
   );
-  expect(filter).toMatchObject({ answeredBy: { id: 'own' }, short: 1 });
-  expect(separator).toMatchObject({ answeredBy: null, short: 1 });
+  expect(filter).toMatchObject({ answeredBy: { id: 'own' }, proposed: null, short: 1 });
+  expect(separator).toMatchObject({ answeredBy: null, proposed: null, short: 1 });
+});
+
+test.each<[string, string, boolean]>([
+  ['fine oil filter', 'oil filter', true],
+  ['oil filter', 'oil filters', true],
+  ['intake element', 'element, intake', true],
+  ['coolant of its grade, one charge', 'coolant', true],
+  ['valve gasket set', 'valve gaskets', true],
+  ['oil filter', 'engine oil filter', false],
+  ['oil filter', 'fuel filter', false],
+  ['intake element', 'separator element', false],
+  ['dryer filter element', 'line filter element', false],
+  ['drain plug seal', 'shaft seal', false],
+])('a kit that asks for %s is shown %s: %s', (line, answers, isShown) => {
+  const [found] = kitAgainstVan([{ part: line, count: 1 }], [kitPart('p', answers)], 'u', compressor);
+  expect(found!.answeredBy).toBeNull();
+  expect(found!.proposed !== null).toBe(isShown);
+  // What is only like it is not counted on.
+  expect(found!.short).toBe(1);
+});
+
+test('a part out of the catalogue answers nothing; what is breathed through is named, never proposed', () => {
+  const kit = [{ part: 'purifier cartridge', count: 1 }];
+  const breathing = { family: 'high-pressure', airUse: 'breathing' } as const;
+  const found = (
+    more: object,
+    answers = 'cartridge, purifier',
+    plate: Parameters<typeof kitAgainstVan>[3] = breathing,
+  ) => kitAgainstVan(kit, [kitPart('c', answers, { class: 'cartridge', ...more })], 'u', plate)[0]!;
+  expect(found({})).toMatchObject({ answeredBy: null, proposed: null });
+  expect(found({}, 'cartridge, purifier', { ...breathing, airUse: 'technical' }).proposed).toMatchObject({
+    id: 'c',
+  });
+  expect(found({ fits: ['u'] }).proposed).toMatchObject({ id: 'c' });
+  expect(found({ isRetired: true }, 'purifier cartridge')).toMatchObject({
+    answeredBy: null,
+    proposed: null,
+  });
 });

@@ -128,6 +128,8 @@ function describeStart({ start, counting, triggers, meter, safety }: Explanation
       return `No record yet; counted from commissioning on ${describeDay(start.on)}${hours}.${grid}`;
     case 'inspection':
       return `A first inspection set it: ${describeDay(start.on)}${hours}.${grid}`;
+    case 'sticker':
+      return `By the sticker on the machine: ${describeDay(start.on)}${hours}.${grid}`;
     case 'estimate':
       return `Estimate agreed with the customer: ${describeDay(start.on)}${hours}.${grid}`;
   }

@@ -17,6 +17,8 @@ export type StartBasis =
   | 'commissioned'
   /** a first inspection of a machine with an unknown history */
   | 'inspection'
+  /** what its sticker says */
+  | 'sticker'
   /** an estimate that somebody accepted */
   | 'estimate';
 

@@ -28,16 +28,22 @@ export interface MeasuredFact {
   readonly tempC?: number | null | undefined;
 }
 
-/** Where a task counts from, set by a first inspection or an accepted estimate: its history is not known. */
+/** What it can rest on where a task counts from, without a record of the work itself. */
+export const startingBases = ['inspection', 'estimate', 'sticker'] as const;
+export type StartingBasis = (typeof startingBases)[number];
+
+/** Where a task counts from, set by a first inspection, an accepted estimate or what its sticker says. */
 export interface StartingPointFact {
   readonly task: string;
   /** When it was looked at. */
   readonly setAt: Instant;
   readonly recordedAt: Instant;
   readonly voidedAt?: Instant | null | undefined;
-  readonly basis: 'inspection' | 'estimate';
+  readonly basis: StartingBasis;
   /** Hours of its interval that were used by then; default: as the clock says since `countsFromOn`. */
   readonly hoursUsed?: number | null | undefined;
+  /** Figure that the meter showed when it was done, as the sticker says, h. */
+  readonly hoursThen?: number | null | undefined;
   /** Day that its months count from; default: the day it was looked at. */
   readonly countsFromOn?: LocalDate | null | undefined;
 }

@@ -11,11 +11,13 @@ export { practicesFor, type PracticeOfCompressor } from './practices.js';
 export {
   allReadings,
   historyUpTo,
+  startingBases,
   type DatedPrior,
   type MeasuredFact,
   type PlaceConditions,
   type Deferral,
   type ServiceRecord,
+  type StartingBasis,
   type StartingPointFact,
   type CompressorHistory,
 } from './history.js';
@@ -57,6 +59,7 @@ export {
   planVersionAt,
   severityKinds,
   taskActions,
+  planParts,
   taskLimits,
   type IntervalChoice,
   type IntervalOrigin,
@@ -64,6 +67,7 @@ export {
   type KitItem,
   type OtherInterval,
   type PlanVersion,
+  type ServicePackage,
   type ServicePlan,
   type ServiceTask,
   type SeverityKind,
@@ -85,16 +89,10 @@ export { readingNeed, type ReadingNeed } from './reading-need.js';
 export { useWarning, type UseWarning } from './use-warning.js';
 export { originNames, describeExplanation, type ExplanationLine } from './describe-explanation.js';
 export { formatInterval, describeTriggers } from './describe-trigger.js';
+export { packagesOf, packagesToOffer, packagesWithin } from './packages.js';
 export { fitPlan, planProblems } from './plan-problems.js';
 export { planDifference, type TaskDifference } from './plan-difference.js';
-export {
-  planFileOf,
-  planFileSchema,
-  planParts,
-  planSchema,
-  planSchemas,
-  type PlanFile,
-} from './plan-file.js';
+export { planFileOf, planFileSchema, planSchema, planSchemas, type PlanFile } from './plan-file.js';
 export { taskStates, type NoPoint, type TaskState } from './judged.js';
 export {
   runMoments,
@@ -123,4 +121,5 @@ export {
   type TriggerModule,
 } from './triggers/index.js';
 export { foundShares, pointByShare, type FoundPoint, type FoundShare } from './found-share.js';
+export { stickerProblem, type StickerLine } from './sticker.js';
 export { meterQuestion } from './meter-question.js';

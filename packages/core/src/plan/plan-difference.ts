@@ -39,7 +39,29 @@ export function planDifference(
     if (!present.has(code))
       differences.push({ code, name, kind: 'removed', changes: [formatInterval(task, format)] });
   }
-  return differences;
+  return [...differences, ...packageDifferences(before, after)];
+}
+
+/** What changes in what belongs together, where a plan says so itself. */
+function packageDifferences(before: ServicePlan, after: ServicePlan): readonly TaskDifference[] {
+  if (after.packages === undefined && before.packages === undefined) return [];
+  const named = ({ packages = [], tasks }: ServicePlan) => {
+    const names = new Map(tasks.map(({ code, name }) => [code, name]));
+    return new Map(
+      packages.map((one) => [
+        one.code,
+        { name: one.name, text: one.tasks.map((code) => names.get(code) ?? code).join('; ') },
+      ]),
+    );
+  };
+  const [was, is] = [named(before), named(after)];
+  return [...new Set([...was.keys(), ...is.keys()])].flatMap((code) => {
+    const [old, now] = [was.get(code), is.get(code)];
+    if (old?.text === now?.text && old?.name === now?.name) return [];
+    const changes = [`${old?.text ?? 'nothing'} → ${now?.text ?? 'nothing'}`];
+    const kind = old === undefined ? 'added' : now === undefined ? 'removed' : 'changed';
+    return [{ code, name: `Package: ${(now ?? old)!.name}`, kind, changes }] as const;
+  });
 }
 
 function changesOf(was: ServiceTask, is: ServiceTask, format: FormatQuantity): string[] {

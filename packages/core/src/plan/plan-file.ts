@@ -1,5 +1,13 @@
-import { intervalOrigins, isolationStates, severityKinds, taskActions, taskLimits } from './service-plan.js';
+import {
+  intervalOrigins,
+  isolationStates,
+  planParts,
+  severityKinds,
+  taskActions,
+  taskLimits,
+} from './service-plan.js';
 import { families, type Family } from '../machine/index.js';
+import { packagesOf } from './packages.js';
 import type { ServicePlan } from './service-plan.js';
 import { triggerLimits, triggerModules, type TriggerField, type TriggerModule } from './triggers/index.js';
 
@@ -11,14 +19,16 @@ export interface PlanFile extends ServicePlan {
   readonly name?: string | undefined;
 }
 
-/** A plan as a file, for a family of machines. */
+/** A plan as a file, for a family of machines: what belongs together is written out. */
 export function planFileOf(plan: ServicePlan, family: Family, name?: string): PlanFile {
-  return { format: 'entretien-plan', version: 1, family, ...(name === undefined ? {} : { name }), ...plan };
-}
-
-/** The plan alone, out of a file or whatever else carries one. */
-export function planParts({ tasks, choices, overrides }: ServicePlan): ServicePlan {
-  return { tasks, ...(choices ? { choices } : {}), ...(overrides ? { overrides } : {}) };
+  return {
+    format: 'entretien-plan',
+    version: 1,
+    family,
+    ...(name === undefined ? {} : { name }),
+    ...planParts(plan),
+    packages: packagesOf(plan, { family }),
+  };
 }
 
 const code = { type: 'string', pattern: '^[a-z][a-z0-9-]{1,39}$' };
@@ -180,8 +190,24 @@ const taskOf = (triggers: readonly string[]) =>
     ['code', 'name', 'station', 'action', 'triggers', 'counting', 'isolation', 'minutes', 'origin'],
   );
 
+const packages = {
+  type: 'array',
+  description: 'What belongs together, and is taken into a visit at once. Left out: what usually does.',
+  items: closed(
+    {
+      code,
+      name: text(taskLimits.name),
+      tasks: { type: 'array', items: code, minItems: 1, maxItems: taskLimits.tasks, uniqueItems: true },
+      because: text(taskLimits.because),
+    },
+    ['code', 'name', 'tasks'],
+  ),
+  maxItems: taskLimits.packages,
+};
+
 const plan = {
   tasks: { type: 'array', items: ref('task'), minItems: 1, maxItems: taskLimits.tasks },
+  packages,
   choices: {
     type: 'object',
     description: 'The option chosen for each practice choice.',

@@ -1,7 +1,8 @@
 import type { Problem } from '../basics/index.js';
 import { stationCodes, type DataPlate } from '../machine/index.js';
 import { practicesFor } from './practices.js';
-import type { ServicePlan, ServiceTask } from './service-plan.js';
+import { packagesWithin } from './packages.js';
+import { planParts, type ServicePlan, type ServiceTask } from './service-plan.js';
 import { triggerProblem } from './triggers/index.js';
 
 /**
@@ -54,7 +55,7 @@ export function planProblems(plan: ServicePlan, plate: DataPlate): readonly Prob
       });
     }
   }
-  return [...problems, ...choiceProblems(plan, plate)];
+  return [...problems, ...packageProblems(plan, codes), ...choiceProblems(plan, plate)];
 }
 
 function coversItself(task: ServiceTask, codes: ReadonlyMap<string, ServiceTask>): boolean {
@@ -67,6 +68,26 @@ function coversItself(task: ServiceTask, codes: ReadonlyMap<string, ServiceTask>
     ahead.push(...(codes.get(code)?.covers ?? []));
   }
   return false;
+}
+
+function packageProblems(
+  { packages = [] }: ServicePlan,
+  codes: ReadonlyMap<string, ServiceTask>,
+): readonly Problem[] {
+  const seen = new Set<string>();
+  return packages.flatMap(({ code, name, tasks }) => {
+    const found: Problem[] = [];
+    const field = 'packages';
+    if (seen.has(code))
+      found.push({ code: 'package-twice', field, sentence: `There are two packages called ${code}.` });
+    seen.add(code);
+    for (const task of tasks) {
+      if (codes.has(task)) continue;
+      const sentence = `${name}: it holds ${task}, which is not in the plan.`;
+      found.push({ code: 'package-of-nothing', field, sentence });
+    }
+    return found;
+  });
 }
 
 function choiceProblems({ choices = {} }: ServicePlan, plate: DataPlate): Problem[] {
@@ -109,8 +130,9 @@ export function fitPlan(
   const asked = new Set(practicesFor(plate).map(({ code }) => code));
   const choices = keep(plan.choices, (code) => asked.has(code));
   const overrides = keep(plan.overrides, (code) => known.has(code));
+  const packages = plan.packages && packagesWithin(plan.packages, known);
   return {
-    plan: { tasks, ...(choices ? { choices } : {}), ...(overrides ? { overrides } : {}) },
+    plan: planParts({ tasks, packages, choices, overrides }),
     leftOut: plan.tasks.filter(({ station }) => !stations.has(station)).map(({ name }) => name),
   };
 }

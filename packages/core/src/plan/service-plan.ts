@@ -58,6 +58,7 @@ export const taskLimits = {
   times: [0.01, 20],
   override: [0.05, 20],
   tasks: 100,
+  packages: 20,
   choices: 40,
 } as const;
 
@@ -142,13 +143,34 @@ export interface SeverityOverride {
   readonly reason: string;
 }
 
+/** Work that is done together: a visit takes it in one touch. */
+export interface ServicePackage {
+  readonly code: string;
+  readonly name: string;
+  /** Codes of tasks of the plan, in its order. */
+  readonly tasks: readonly string[];
+  readonly because?: string | undefined;
+}
+
 /** What is to be done to one compressor. */
 export interface ServicePlan {
   readonly tasks: readonly ServiceTask[];
+  /** What belongs together. Left out: what usually does; empty: nothing. */
+  readonly packages?: readonly ServicePackage[] | undefined;
   /** The option chosen for each practice choice, by code. */
   readonly choices?: Readonly<Record<string, string>> | undefined;
   /** By code of the task, then by kind of severity. */
   readonly overrides?: SeverityOverrides | undefined;
+}
+
+/** The plan alone, out of a file or whatever else carries one. */
+export function planParts({ tasks, packages, choices, overrides }: ServicePlan): ServicePlan {
+  return {
+    tasks,
+    ...(packages ? { packages } : {}),
+    ...(choices ? { choices } : {}),
+    ...(overrides ? { overrides } : {}),
+  };
 }
 
 export type SeverityOverrides = Readonly<

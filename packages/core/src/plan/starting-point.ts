@@ -1,9 +1,10 @@
 import { dayNumberOf, HOUR_MS, localDayAt, startOfLocalDay, type Instant } from '../basics/index.js';
 import { CLOCK_TOLERANCE_H } from '../hours/index.js';
-import { clockHours, type HourClock } from './clock.js';
+import { clockHours, clockReaches, type HourClock } from './clock.js';
 import { calendarDuePoint, hoursDuePoint, type StartingPoint } from './due-point.js';
 import type { ServiceRecord, StartingPointFact, CompressorHistory } from './history.js';
 import type { ServicePlan, ServiceTask } from './service-plan.js';
+import { stickerHours } from './sticker.js';
 
 /** The last record of a task, and by which task's code it was done. */
 export interface LastDone {
@@ -49,6 +50,11 @@ export function lastDoneByTask(
   return last;
 }
 
+/** Whether somebody saw it done, or wrote down the day: an estimate, or hours without a day, says neither. */
+function isSeen({ basis, countsFromOn }: StartingPointFact): boolean {
+  return basis === 'inspection' || (basis === 'sticker' && typeof countsFromOn === 'string');
+}
+
 const NONE_SET: ReadonlyMap<string, StartingPointFact> = new Map();
 
 /**
@@ -62,7 +68,7 @@ export function startingPointByTask(
   if (facts.length === 0) return NONE_SET;
   const last = new Map<string, StartingPointFact>();
   for (const fact of facts) {
-    if (fact.basis === 'estimate' && tasks.get(fact.task)?.safety) continue;
+    if (tasks.get(fact.task)?.safety && !isSeen(fact)) continue;
     const before = last.get(fact.task);
     const isLater =
       !before ||
@@ -100,7 +106,7 @@ export function startingPointOf(
     const bigger = last.via === code ? undefined : tasks.get(last.via);
     return bigger?.counting === 'grid' ? { ...start, ...creditOf(bigger, start, clock) } : start;
   }
-  if (set) return setPoint(set, clock, timeZone);
+  if (set) return setPoint(set, clock, history);
   if (history.history === 'unknown') return null;
   const hours = commissionedHours(clock, history);
   return { basis: 'commissioned', at: clock.commissionedAt, hours, day: clock.commissionedDay, doneAt: null };
@@ -138,12 +144,12 @@ function creditOf(
   return credit;
 }
 
-function setPoint(set: StartingPointFact, clock: HourClock, timeZone: string): StartingPoint {
-  const day =
-    set.countsFromOn === undefined || set.countsFromOn === null
-      ? localDayAt(set.setAt, timeZone)
-      : dayNumberOf(set.countsFromOn);
+function setPoint(set: StartingPointFact, clock: HourClock, history: CompressorHistory): StartingPoint {
+  const { timeZone } = history;
+  const said = stickerHours(set, set.setAt, history);
+  const day = dayOf(set, said, clock, timeZone);
   const from: Instant = Math.min(set.setAt, startOfLocalDay(day, timeZone));
+  if (said !== null) return { basis: set.basis, at: from, hours: said, day, doneAt: null };
   const then = clockHours(clock, set.setAt)?.hours ?? null;
   const hours =
     set.hoursUsed === undefined || set.hoursUsed === null
@@ -152,4 +158,21 @@ function setPoint(set: StartingPointFact, clock: HourClock, timeZone: string): S
         ? null
         : then - set.hoursUsed;
   return { basis: set.basis, at: from, hours, day, doneAt: null };
+}
+
+/**
+ * The day that months count from: the one that is said; of hours alone the day when the machine likely had them, and
+ * where nobody can say, the beginning of its record.
+ */
+function dayOf(
+  { countsFromOn, setAt }: StartingPointFact,
+  said: number | null,
+  clock: HourClock,
+  timeZone: string,
+): number {
+  if (countsFromOn !== undefined && countsFromOn !== null) return dayNumberOf(countsFromOn);
+  const lookedOn = localDayAt(setAt, timeZone);
+  if (said === null) return lookedOn;
+  const reached = clockReaches(clock, said);
+  return Math.min(lookedOn, reached === null ? clock.commissionedDay : localDayAt(reached, timeZone));
 }

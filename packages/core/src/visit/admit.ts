@@ -54,6 +54,14 @@ export function admitStep(
     }
     marks.push(AFTER_SIGNING);
   }
+  if (step.body.kind === 'take-out') {
+    const { tasks: taken } = step.body;
+    const answered = progress.tasks.find(({ code, outcome }) => taken.includes(code) && outcome !== 'open');
+    if (answered && isLive) {
+      const name = unit.plan.find(({ code }) => code === answered.code)?.name ?? answered.code;
+      return err('already-answered', `${name} is answered: take the answer back first.`, 'details');
+    }
+  }
   const guarded = admitByGuard(unit, steps, step);
   if (guarded !== null) {
     if (isLive) return { ok: false, problem: guarded };

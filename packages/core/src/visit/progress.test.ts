@@ -128,8 +128,19 @@ describe('a machine that was opened is started again', () => {
         confirmed,
         ...(confirmed ? { answer: 'holds' as const } : {}),
       });
-    expect(codes(unit([]), [lock(1, false)])).toEqual([]);
+    expect(codes(unit([]), [lock(1, false)])).not.toContain('not-restarted');
     expect(codes(unit([]), [lock(1, true)])).toEqual(['not-restarted']);
+  });
+
+  test('a visit that came to nothing is not signed for; whatever was seen makes it one', () => {
+    expect(codes(unit([]), [])).toEqual(['nothing-done']);
+    for (const body of [
+      { kind: 'note', text: 'It runs quietly.' },
+      { kind: 'hours', hours: 120 },
+      { kind: 'fault', found: 'A hose is blistered' },
+    ] as const) {
+      expect(codes(unit([]), [step(1, body)])).toEqual([]);
+    }
   });
 
   test('a point of use has its own way back', () => {

@@ -51,7 +51,14 @@ type Recorded<Body> = Body & { readonly id: string; readonly at: Instant; readon
 
 /** Why a unit cannot be signed for yet. */
 export interface Obstacle {
-  readonly code: 'unanswered' | 'unproved' | 'proof-failed' | 'not-restarted' | 'no-reason' | 'stop-stands';
+  readonly code:
+    | 'nothing-done'
+    | 'unanswered'
+    | 'unproved'
+    | 'proof-failed'
+    | 'not-restarted'
+    | 'no-reason'
+    | 'stop-stands';
   readonly tasks: readonly string[];
   readonly sentence: string;
 }
@@ -183,6 +190,11 @@ function add(unit: VisitCompressor, found: Gathered, step: VisitStep, index: num
   switch (body.kind) {
     case 'plan':
       return body.tasks.forEach((code) => found.planned.add(code));
+    case 'take-out':
+      // What was answered meanwhile, on another device, is part of the visit.
+      return body.tasks
+        .filter((code) => (found.answers.get(code)?.outcome ?? 'open') === 'open')
+        .forEach((code) => found.planned.delete(code));
     case 'look':
       found.planned.add(body.task);
       return void found.looks.set(body.task, body.found);
@@ -278,7 +290,12 @@ export function progressOf(unit: VisitCompressor, steps: readonly VisitStep[]): 
     isRestarted,
     signed: hasNews ? null : signed,
     left: found.left,
-    obstacles: obstaclesTo(tasks, known, lastOpen >= 0 && !isRestarted, unit.stops ?? []),
+    obstacles: [
+      ...(tasks.length === 0 && lastOpen < 0 && !unit.stops?.length && !hasFound(found)
+        ? [NOTHING_DONE]
+        : []),
+      ...obstaclesTo(tasks, known, lastOpen >= 0 && !isRestarted, unit.stops ?? []),
+    ],
     isolationNotConfirmed: tasks.flatMap(({ code, marks }) => (marks.includes(NOT_CONFIRMED) ? [code] : [])),
   };
 
@@ -371,6 +388,18 @@ function verificationState(
   if (verifications.every(({ state }) => state === 'passed')) return 'passed';
   if (closedBecause !== null) return 'closed';
   return verifications.some(({ state }) => state === 'failed') ? 'failed' : 'missing';
+}
+
+const NOTHING_DONE: Obstacle = {
+  code: 'nothing-done',
+  tasks: [],
+  sentence:
+    'Nothing was done here and nothing found: take what you came for into the visit, record what you saw, or leave it for another day.',
+};
+
+/** Whether a visit without a task came to anything that is worth a signature. */
+function hasFound({ measured, faults, notes, photos, parts, hours }: Gathered): boolean {
+  return hours !== null || [measured, faults, notes, photos, parts].some((list) => list.length > 0);
 }
 
 function obstaclesTo(

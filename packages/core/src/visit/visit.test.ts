@@ -181,6 +181,30 @@ describe('work that opens the machine', () => {
     expect(admitStep(stopped, [], sign('shift leader'), START + 5 * MINUTE)).toEqual({ ok: true, value: [] });
   });
 
+  test('a task that is not answered can leave the visit; what is answered stays in it', () => {
+    const out = (minute: number) => step(minute, { kind: 'take-out', tasks: ['oil-filter'] });
+    const planned = { ...unit, planned: ['oil-filter', 'oil-change'] };
+    const codes = (...steps: VisitStep[]) => progressOf(planned, steps).tasks.map(({ code }) => code);
+    expect(codes(out(1))).toEqual(['oil-change']);
+    expect(codes(out(1), step(2, { kind: 'plan', tasks: ['oil-filter'] }))).toEqual([
+      'oil-change',
+      'oil-filter',
+    ]);
+    const answer = step(2, { kind: 'task', task: 'oil-filter', outcome: 'not-done', reason: 'No part' });
+    expect(admitStep(planned, [answer], out(3), out(3).doneAt)).toMatchObject({
+      problem: { code: 'already-answered' },
+    });
+    // Told late, from another device: the answer stands, whichever came first.
+    expect(admitStep(planned, [answer], out(3), out(3).doneAt + LIVE_MS + 1)).toEqual({
+      ok: true,
+      value: [],
+    });
+    expect(codes(answer, out(3))).toContain('oil-filter');
+    expect(codes(out(1), answer)).toContain('oil-filter');
+    const back = step(4, { kind: 'task', task: 'oil-filter', outcome: 'open' });
+    expect(codes(answer, back, out(5))).toEqual(['oil-change']);
+  });
+
   test('power comes back only when everything before it was gone through', () => {
     const rash = step(5, { kind: 'restart', steps: ['clear'] });
     expect(admitStep(unit, isolated(screw, 0), rash, rash.doneAt)).toMatchObject({

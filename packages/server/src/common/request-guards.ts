@@ -37,7 +37,7 @@ export function requestGuards(publicUrl: string | undefined) {
 
 function bodyTypeOf(path: string): string {
   if (path === '/readings/import') return 'text/csv';
-  return /^\/visits\/[^/]+\/photos$/.test(path) ? 'image/*' : 'application/json';
+  return /^\/(visits|compressors)\/[^/]+\/photos$/.test(path) ? 'image/*' : 'application/json';
 }
 
 function sameHost(origin: string, host: string, publicHost: string | undefined): boolean {

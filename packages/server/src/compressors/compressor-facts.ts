@@ -69,7 +69,9 @@ function stands({ voidedAt }: Voidable): boolean {
 }
 
 type RawMeasured = Omit<MeasuredFact, 'baseline'> & { baseline: number };
-type RawStart = Omit<StartingPointFact, 'task' | 'hoursUsed' | 'countsFromOn'> & { points: string };
+type RawStart = Omit<StartingPointFact, 'task' | 'hoursUsed' | 'hoursThen' | 'countsFromOn'> & {
+  points: string;
+};
 type RawService = Omit<ServiceRecord, 'tasks' | 'hours'> & {
   tasks: string;
   marks: string;
@@ -100,6 +102,9 @@ function toMeasured(row: RawMeasured): MeasuredFact {
 }
 
 function toStartingPoints({ setAt, recordedAt, voidedAt, basis, points }: RawStart): StartingPointFact[] {
-  const each = JSON.parse(points) as Pick<StartingPointFact, 'task' | 'hoursUsed' | 'countsFromOn'>[];
+  const each = JSON.parse(points) as Pick<
+    StartingPointFact,
+    'task' | 'hoursUsed' | 'hoursThen' | 'countsFromOn'
+  >[];
   return each.map((point) => ({ ...point, setAt, recordedAt, voidedAt, basis }));
 }

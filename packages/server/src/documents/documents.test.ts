@@ -203,6 +203,43 @@ describe('photos', () => {
     expectStatus(201, await visit.step('photo', { photo: id, caption: 'The glass' }));
   });
 
+  test('a unit has photos of its own, like its sticker; an id belongs to one picture of one owner', async () => {
+    const unit = await screw();
+    const visit = await VisitAtWork.plan(server, unit, []);
+    const [id, sent] = [randomUUID(), await photo()];
+    const path = `/api/compressors/${unit}/photos`;
+    const first = await server.postBytes(`${path}?id=${id}&caption=Sticker`, sent, 'image/jpeg');
+    expect(first).toMatchObject({ status: 201, body: { id, widthPx: 640, heightPx: 480 } });
+    expect((await server.postBytes(`${path}?id=${id}`, sent, 'image/jpeg')).status).toBe(201);
+    expect(
+      (await server.postBytes(`/api/visits/${visit.id}/photos?id=${id}`, sent, 'image/jpeg')).body.code,
+    ).toBe('id-already-used');
+    const { items } = (await server.read(path)).body;
+    expect(items).toEqual([expect.objectContaining({ id, caption: 'Sticker', widthPx: 640 })]);
+    const stored = readFileSync(join(server.dataDir, 'photos', `${id}.jpg`));
+    expect((await server.readBytes(`${path}/${id}`)).bytes.equals(stored)).toBe(true);
+    // Not of the visit, nor of another unit.
+    expect((await server.readBytes(`/api/visits/${visit.id}/photos/${id}`)).status).toBe(404);
+    const other = await server.addCompressor({ tag: 'HC-9' });
+    expect((await server.readBytes(`/api/compressors/${other}/photos/${id}`)).status).toBe(404);
+    expect(
+      (await server.postBytes(`${path}?id=${randomUUID()}`, Buffer.from('no'), 'image/png')).body.code,
+    ).toBe('not-a-photo');
+    expect(
+      (await server.postBytes(`${path}?id=${randomUUID()}&caption=${'x'.repeat(121)}`, sent, 'image/jpeg'))
+        .status,
+    ).toBe(400);
+    expect(
+      (
+        await server.postBytes(
+          `/api/compressors/${randomUUID()}/photos?id=${randomUUID()}`,
+          sent,
+          'image/jpeg',
+        )
+      ).status,
+    ).toBe(404);
+  });
+
   test('two that are sent at once under one id: one is taken, the other refused, and what is taken is stored', async () => {
     const visit = await VisitAtWork.plan(server, await screw(), []);
     const path = `/api/visits/${visit.id}/photos`;

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, Module, Param, Put } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import { WorkshopSettings, type IsolationView } from '@entretien/contracts';
+import { SaveSettings, type IsolationView, type WorkshopSettings } from '@entretien/contracts';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { PeopleModule } from '../people/people.js';
 import { IsolationService } from './isolation.service.js';
@@ -21,14 +21,14 @@ export class IsolationController {
   }
 
   @Get('settings')
-  @ApiOperation({ summary: 'How this workshop has the guard set' })
+  @ApiOperation({ summary: 'How this workshop has the guard set, and what stands on its papers' })
   read(): WorkshopSettings {
     return this.settings.read();
   }
 
   @Put('settings')
-  @ApiOperation({ summary: 'Set the guard' })
-  save(@Body() settings: WorkshopSettings): WorkshopSettings {
+  @ApiOperation({ summary: 'Set the guard and what stands on papers; what is left out stays' })
+  save(@Body() settings: SaveSettings): WorkshopSettings {
     return this.settings.save(settings);
   }
 }

@@ -181,15 +181,35 @@ test('an own valve and an own vessel of a unit are asked for, too', async () => 
 });
 
 test('how long a pause is, is set, within bounds', async () => {
-  expect((await server.read('/api/settings')).body).toEqual({
+  const usual = {
     isolationMinutes: 20,
     isolationMinutesHighPressure: 10,
-  });
+    workshopName: null,
+    currency: 'EUR',
+    taxPercent: 0,
+    labourCentsPerHour: 0,
+  };
+  expect((await server.read('/api/settings')).body).toEqual(usual);
   const put = (body: object) => server.put('/api/settings', body);
   expect((await put({ isolationMinutes: 4, isolationMinutesHighPressure: 10 })).status).toBe(400);
   expect((await put({ isolationMinutes: 61, isolationMinutesHighPressure: 10 })).status).toBe(400);
   expectStatus(200, await put({ isolationMinutes: 40, isolationMinutesHighPressure: 5 }));
+  // What stands on papers is set apart: what is left out stays as it is.
+  const papers = { workshopName: 'Haldris Air', currency: 'CHF', taxPercent: 8.1, labourCentsPerHour: 9500 };
+  expectStatus(200, await put(papers));
+  for (const wrong of [
+    { currency: 'francs' },
+    { taxPercent: 51 },
+    { taxPercent: -1 },
+    { labourCentsPerHour: 1_000_001 },
+    { workshopName: ' ' },
+    { colour: 'blue' },
+  ])
+    expect((await put(wrong)).status).toBe(400);
   await server.restart();
+  const set = { isolationMinutes: 40, isolationMinutesHighPressure: 5 };
+  expect((await server.read('/api/settings')).body).toEqual({ ...usual, ...papers, ...set });
+  expect((await put({ workshopName: null })).body.workshopName).toBeNull();
   const unit = await server.addCompressor({ family: 'screw', tag: 'HC-8' });
   const repair = await repairOf(unit);
   await isolate(repair, unit, ['separator']);

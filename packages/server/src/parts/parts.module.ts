@@ -2,6 +2,7 @@ import { Body, Controller, Get, HttpCode, Module, Param, Post, Query } from '@ne
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
   AddPart,
+  ChangePart,
   CompareParts,
   MovePart,
   PageQuery,
@@ -38,6 +39,12 @@ export class PartsController {
   @ApiOperation({ summary: 'May a part take the place of another on a unit?' })
   compare(@Body() question: CompareParts): SubstitutionView {
     return this.parts.compare(question);
+  }
+
+  @Post(':id/changes')
+  @ApiOperation({ summary: 'Put a part right, take it out of the catalogue, or back into it' })
+  change(@Param('id') id: string, @Body() change: ChangePart, @RequestPerson() by: string): PartView {
+    return this.parts.change(id, change, by);
   }
 
   @Post(':id/moves')

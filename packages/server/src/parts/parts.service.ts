@@ -1,5 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import type { AddPart, CompareParts, MovePart, PartView, SubstitutionView } from '@entretien/contracts';
+import type {
+  AddPart,
+  ChangePart,
+  CompareParts,
+  MovePart,
+  PartView,
+  SubstitutionView,
+} from '@entretien/contracts';
 import { judgeSubstitute, type ComparedPart } from '@entretien/core/parts';
 import { v5 as idFrom } from 'uuid';
 import { futureProblem } from '@entretien/core/hours';
@@ -8,7 +15,7 @@ import { impossible, notFound } from '../common/problem.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
-import { PartEntity, PartMoveEntity } from '../persistence/entities/part.entity.js';
+import { PartChangeEntity, PartEntity, PartMoveEntity } from '../persistence/entities/part.entity.js';
 import { FactStore } from '../persistence/fact-store.js';
 
 /** Less than this of a part is none. */
@@ -67,8 +74,38 @@ export class PartsService {
       'SELECT "part_id" AS "id", sum("thousandths") AS "sum" FROM "part_move" GROUP BY "part_id"',
     );
     const inVan = new Map(sums.map(({ id, sum }) => [id, sum / 1000]));
-    const parts = this.database.findAll(PartEntity, 'ORDER BY "name", "number", "id"');
+    const parts = this.all().sort((a, b) => byText(a.name, b.name) || byText(a.number, b.number));
     return parts.map((part) => toView(part, inVan.get(part.id) ?? 0));
+  }
+
+  /** Puts a part right; what used it before keeps what it said then. */
+  change(partId: string, sent: ChangePart, by: string): PartView {
+    const part = this.require(partId);
+    const { id, by: _by, note, ...rest } = sent;
+    const changes = Object.fromEntries(
+      Object.entries(rest).filter(([, value]) => value !== undefined),
+    ) as typeof rest;
+    const content = {
+      id: id.toLowerCase(),
+      partId: part.id,
+      changes: {
+        ...changes,
+        ...(changes.number === undefined ? {} : { number: changes.number.trim() }),
+        ...(changes.name === undefined ? {} : { name: changes.name.trim() }),
+        ...(changes.answers === undefined ? {} : { answers: changes.answers.trim() }),
+        ...(changes.fits === undefined ? {} : { fits: changes.fits.map((unit) => unit.toLowerCase()) }),
+      },
+      note: note ?? null,
+      by: this.people.require(by),
+    };
+    if (Object.keys(changes).length === 0)
+      throw impossible({ code: 'nothing-changed', field: 'name', sentence: 'Say what is different.' });
+    this.facts.record(PartChangeEntity, content, () => {
+      content.changes.fits?.forEach((unit) => this.register.require(unit));
+      if (content.changes.number !== undefined) this.refuseNumberInUse(content.changes.number, part.id);
+      return { marks: [] };
+    });
+    return this.view(part.id);
   }
 
   move(partId: string, sent: MovePart, by: string): PartView {
@@ -101,9 +138,8 @@ export class PartsService {
     return this.view(id);
   }
 
-  private refuseNumberInUse(number: string): void {
-    const [same] = this.database.all('SELECT 1 FROM "part" WHERE "number" = ?', number);
-    if (!same) return;
+  private refuseNumberInUse(number: string, but?: string): void {
+    if (!this.all().some((part) => part.number === number && part.id !== but)) return;
     throw impossible({
       code: 'number-in-use',
       field: 'number',
@@ -152,10 +188,20 @@ export class PartsService {
     );
   }
 
-  require(id: string): PartEntity {
+  /** A part as it is now. */
+  require(id: string): CataloguePart {
     const part = this.facts.find(PartEntity, id.toLowerCase());
     if (!part) throw notFound('no-such-part', 'This part is not in the catalogue.');
-    return part;
+    const changes = this.database.findAll(PartChangeEntity, 'WHERE "part_id" = ? ORDER BY "seq"', part.id);
+    return changed(part, changes);
+  }
+
+  private all(): CataloguePart[] {
+    const changes = new Map<string, PartChangeEntity[]>();
+    for (const change of this.database.findAll(PartChangeEntity, 'ORDER BY "seq"')) {
+      changes.set(change.partId, [...(changes.get(change.partId) ?? []), change]);
+    }
+    return this.database.findAll(PartEntity, '').map((part) => changed(part, changes.get(part.id) ?? []));
   }
 
   private store(
@@ -185,7 +231,18 @@ export class PartsService {
   }
 }
 
-function toView(part: PartEntity, inVan: number): PartView {
+/** A part with everything that was put right of it. */
+type CataloguePart = PartEntity & { readonly isRetired?: boolean };
+
+function changed(part: PartEntity, changes: readonly PartChangeEntity[]): CataloguePart {
+  return changes.reduce<CataloguePart>((now, { changes: next }) => ({ ...now, ...next }), part);
+}
+
+function byText(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}
+
+function toView(part: CataloguePart, inVan: number): PartView {
   const { id, number, name, class: kind, answers, fits, figures, priceCents, supplier, note } = part;
   return {
     id,
@@ -199,6 +256,7 @@ function toView(part: PartEntity, inVan: number): PartView {
     ...(supplier === null ? {} : { supplier }),
     ...(note === null ? {} : { note }),
     inVan,
+    ...(part.isRetired ? { isRetired: true as const } : {}),
   };
 }
 

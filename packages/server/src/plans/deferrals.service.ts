@@ -8,11 +8,16 @@ import type {
   StartingPointsView,
 } from '@entretien/contracts';
 import { dayNumberOf, formatInstant, localDayAt, type Instant } from '@entretien/core/basics';
-import { planVersionAt, type ServiceTask, type TaskStanding } from '@entretien/core/plan';
+import { planVersionAt, stickerProblem, type ServiceTask, type TaskStanding } from '@entretien/core/plan';
 import { impossible, malformed } from '../common/problem.js';
+import { CompressorHistories } from '../compressors/compressor-histories.js';
 import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
-import { DeferralEntity, StartingPointEntity } from '../persistence/entities/plan-facts.entity.js';
+import {
+  DeferralEntity,
+  StartingPointEntity,
+  type StartingPointColumns,
+} from '../persistence/entities/plan-facts.entity.js';
 import { factView, FactPages } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { StandingsService } from '../standings/standings.service.js';
@@ -28,6 +33,7 @@ export class DeferralsService {
     private readonly pages: FactPages,
     private readonly people: PeopleService,
     private readonly register: CompressorRegister,
+    private readonly histories: CompressorHistories,
     private readonly standings: StandingsService,
   ) {}
 
@@ -75,8 +81,9 @@ export class DeferralsService {
       compressorId: unit.id,
       setAt: Date.parse(sent.setAt),
       basis: sent.basis,
-      points: sent.points.map(({ task, hoursUsed, countsFromOn }) => ({
+      points: sent.points.map(({ task, hoursUsed, hoursThen, countsFromOn }) => ({
         task,
+        ...(hoursThen === undefined || hoursThen === null ? {} : { hoursThen }),
         ...(hoursUsed === undefined || hoursUsed === null ? {} : { hoursUsed }),
         ...(countsFromOn === undefined || countsFromOn === null ? {} : { countsFromOn }),
       })),
@@ -88,8 +95,22 @@ export class DeferralsService {
       this.register.refuseFuture(unit, content.setAt, 'setAt', recordedAt);
       const timeZone = this.register.timeZoneOf(this.register.plateOf(unit, content.setAt));
       const lookedOn = localDayAt(content.setAt, timeZone);
-      content.points.forEach(({ task, countsFromOn }, index) => {
-        const { name, safety } = this.requireTask(unit, task, `points.${index}.task`, content.setAt);
+      content.points.forEach((point, index) => {
+        const { task, countsFromOn } = point;
+        const known = this.requireTask(unit, task, `points.${index}.task`, content.setAt);
+        const { name, safety } = known;
+        this.refuseBoth(point, name, index);
+        if (content.basis === 'sticker') {
+          const history = this.histories.of(unit, this.register.plateOf(unit, content.setAt));
+          const wrong = stickerProblem(point, known, content.setAt, history);
+          if (wrong) throw impossible({ ...wrong, field: `points.${index}.${wrong.field}` });
+        } else if (point.hoursThen !== undefined) {
+          throw impossible({
+            code: 'not-a-sticker',
+            field: `points.${index}.hoursThen`,
+            sentence: `${name}: the figure on the meter then is what a sticker says; say so.`,
+          });
+        }
         if (safety && content.basis === 'estimate') {
           throw impossible({
             code: 'needs-seeing',
@@ -123,6 +144,13 @@ export class DeferralsService {
   startingPoints(compressorId: string, query: PageQuery): Promise<Page<StartingPointsView>> {
     const { id } = this.register.require(compressorId);
     return this.pages.page(StartingPointEntity, 'setAt', id, query, toStartingView);
+  }
+
+  private refuseBoth({ hoursUsed, hoursThen }: StartingPointColumns, name: string, index: number): void {
+    if (hoursUsed === undefined || hoursThen === undefined) return;
+    throw malformed([
+      { field: `points.${index}.hoursUsed`, message: `${name}: give the hours used, or the figure then.` },
+    ]);
   }
 
   private requireTask(unit: CompressorRecord, code: string, field: string, at: Instant): ServiceTask {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { DAY, daysAgo, NOW, TestServer, type Answer } from '../testing/test-server.js';
+import { DAY, daysAgo, expectStatus, NOW, TestServer, type Answer } from '../testing/test-server.js';
 
 let server: TestServer;
 beforeEach(async () => {
@@ -153,5 +153,55 @@ describe('a machine whose history is not known', () => {
     const answer = await set(unit, more);
     expect(answer.status).toBe(status);
     expect(answer.body.detail).toMatch(/\.$/);
+  });
+});
+
+describe('a sticker', () => {
+  const stick = (unit: string, points: object[], more: object = {}) =>
+    server.post(`/api/compressors/${unit}/starting-points`, {
+      id: randomUUID(),
+      setAt: daysAgo(0),
+      basis: 'sticker',
+      points,
+      ...more,
+    });
+
+  test('says where tasks count from, by its day and its hours', async () => {
+    const unit = await server.addCompressor({ family: 'screw', history: 'unknown' });
+    await server.readHours(unit, daysAgo(0.5), 6120);
+    const done = { task: 'oil-filter', countsFromOn: '2026-05-02', hoursThen: 5100 };
+    expectStatus(201, await stick(unit, [done, { task: 'relief-test', countsFromOn: '2026-05-02' }]));
+    expect(await server.task(unit, 'oil-filter')).toMatchObject({
+      startedBy: 'sticker',
+      dueAtHours: 7100,
+      dueOn: '2027-05-02',
+    });
+    expect(await server.task(unit, 'relief-test')).toMatchObject({ startedBy: 'sticker' });
+    const { items } = (await server.read(`/api/logbook?q=sticker&compressorId=${unit}`)).body;
+    expect(items[0].text).toMatch(/^By the sticker: New oil filter/);
+  });
+
+  test.each<[string, object, string, number]>([
+    ['hours that the meter has not run', { task: 'oil-filter', hoursThen: 7100 }, 'ahead-of-meter', 422],
+    ['hours alone for what keeps somebody safe', { task: 'relief-test', hoursThen: 10 }, 'needs-day', 422],
+    ['nothing said', { task: 'oil-filter' }, 'nothing-said', 422],
+    ['hours used and a figure', { task: 'oil-filter', hoursThen: 10, hoursUsed: 5 }, 'invalid-input', 400],
+    ['a figure below nothing', { task: 'oil-filter', hoursThen: -1 }, 'invalid-input', 400],
+    ['a day to come', { task: 'oil-filter', countsFromOn: '2030-01-01' }, 'in-the-future', 422],
+  ])('%s is refused in a sentence', async (_name, point, code, status) => {
+    const unit = await server.addCompressor({ family: 'screw', history: 'unknown' });
+    await server.readHours(unit, daysAgo(0.5), 6120);
+    const refused = await stick(unit, [point]);
+    expect(refused).toMatchObject({ status, body: { code } });
+    expect(refused.body.detail).toMatch(/[.?]$/);
+  });
+
+  test('a figure on the meter is only said of a sticker', async () => {
+    const unit = await server.addCompressor({ family: 'screw', history: 'unknown' });
+    const point = { task: 'oil-filter', hoursThen: 10 };
+    expect(await stick(unit, [point], { basis: 'inspection' })).toMatchObject({
+      status: 422,
+      body: { code: 'not-a-sticker' },
+    });
   });
 });

@@ -1,7 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { families, type DataPlate } from '@entretien/core/machine';
-import { defaultPlan, planFileOf, planFileSchema, planParts, practicesFor } from '@entretien/core/plan';
+import {
+  defaultPlan,
+  packagesOf,
+  planFileOf,
+  planFileSchema,
+  planParts,
+  practicesFor,
+} from '@entretien/core/plan';
 import { Ajv } from 'ajv';
 
 const isPlanFile = new Ajv({ strict: true, strictTypes: false }).compile(planFileSchema);
@@ -35,7 +42,9 @@ test.each(families)(
           true,
           null,
         ]);
-        expect(planParts(file)).toEqual(JSON.parse(JSON.stringify(plan)));
+        const { packages, ...rest } = planParts(file);
+        expect(rest).toEqual(JSON.parse(JSON.stringify(plan)));
+        expect(packages).toEqual(JSON.parse(JSON.stringify(packagesOf(plan, one))));
       }
     }
   },

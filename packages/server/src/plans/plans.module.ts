@@ -88,7 +88,10 @@ export class PlansController {
   }
 
   @Post('compressors/:id/starting-points')
-  @ApiOperation({ summary: 'Say where tasks count from, by inspection or by an accepted estimate' })
+  @ApiOperation({
+    summary:
+      'Say where tasks count from: by inspection, by an accepted estimate, or by the sticker on the machine',
+  })
   setStartingPoints(
     @Param('id') id: string,
     @Body() points: SetStartingPoints,

@@ -98,18 +98,18 @@ describe('saving a plan', () => {
 
   test.each<[string, (plan: { tasks: Task[] }) => object, number, RegExp]>([
     ['no tasks', () => ({ tasks: [] }), 400, /at least one task/],
-    ['a task of another shape', () => ({ tasks: [{ code: 'x' }] }), 400, /required property/],
+    ['a task of another shape', () => ({ tasks: [{ code: 'x' }] }), 400, /lacks “/],
     [
       'an interval of nothing',
       (plan) => changed(plan, 'belt-check', every(0)),
       400,
-      /Belt check: .*must be >= 0\.1/,
+      /Belt check: trigger 1, every must be 0\.1 or more/,
     ],
     [
       'an interval of words',
       (plan) => changed(plan, 'belt-check', [{ kind: 'hours', every: 'often' }]),
       400,
-      /Belt check: .*must be number/,
+      /Belt check: trigger 1, every must be a number/,
     ],
     [
       'a kind nobody knows',
@@ -121,7 +121,7 @@ describe('saving a plan', () => {
       'more than the form has',
       (plan) => ({ tasks: plan.tasks.map((task) => ({ ...task, colour: 'blue' })) }),
       400,
-      /additional properties/,
+      /has no place for “colour”/,
     ],
     ['a task twice', (plan) => ({ tasks: [...plan.tasks, plan.tasks[0]] }), 422, /two tasks called/],
     [
@@ -191,6 +191,23 @@ describe('a preview', () => {
     });
     expect(body.problems).toMatchObject([{ code: 'no-such-station', field: 'tasks.belt-check' }]);
   });
+});
+
+test('packages are saved with a plan, and written out in the library', async () => {
+  const unit = await server.addCompressor();
+  const plan = await planOf(unit);
+  const own = [{ code: 'autumn', name: 'Autumn', tasks: ['belt-check', 'oil-change'] }];
+  const saved = await save(unit, { ...plan0(plan), packages: own }, 1);
+  expect(saved).toMatchObject({ status: 200, body: { packages: own } });
+  expect(
+    await save(unit, { ...plan0(plan), packages: [{ ...own[0], tasks: ['paint-it'] }] }, 2),
+  ).toMatchObject({ status: 422, body: { code: 'package-of-nothing' } });
+  expect(await save(unit, { ...plan0(plan), packages: [{ ...own[0], tasks: [] }] }, 2)).toMatchObject({
+    status: 400,
+    body: { detail: expect.stringMatching(/must hold 1 at least/) },
+  });
+  const { packages } = (await server.read('/api/plan-library?family=screw')).body.plan;
+  expect(packages.map(({ code }: { code: string }) => code)).toContain('every-2000-h');
 });
 
 test('the library has the defaults of a unit or a family, its practice choices and the schema', async () => {

@@ -30,11 +30,64 @@ function problemOf(errors: readonly ErrorObject[], tasks: readonly unknown[]) {
   const task =
     list === 'tasks' && index !== undefined ? (tasks[Number(index)] as { name?: unknown }) : undefined;
   const name = typeof task?.name === 'string' ? `${task.name.slice(0, 80)}: ` : '';
-  const place = path.split('/').slice(3).join('.');
   return {
     field: path.slice(1).replaceAll('/', '.') || 'tasks',
-    message: `${name}${place ? `${place} ` : ''}${deepest?.message ?? 'is not understood'}.`,
+    message: `${name}${placeOf(path)}${deepest ? complaintOf(deepest) : 'is not understood'}.`,
   };
+}
+
+/** Where in a task something stands, counted as people count: “trigger 1, every, ”. */
+function placeOf(path: string): string {
+  const words: string[] = [];
+  for (const part of path.split('/').slice(3)) {
+    if (/^\d+$/.test(part) && words.length > 0)
+      words.push(`${words.pop()!.replace(/s$/, '')} ${Number(part) + 1}`);
+    else words.push(part);
+  }
+  return words.length === 0 ? '' : `${words.join(', ')} `;
+}
+
+const typeNames: Readonly<Record<string, string>> = {
+  number: 'a number',
+  integer: 'a whole number',
+  string: 'a text',
+  boolean: 'true or false',
+  array: 'a list',
+  object: 'a group of fields',
+};
+
+/** What a rule of the schema has against a value, in words. */
+function complaintOf({ keyword, params, message }: ErrorObject): string {
+  const given = params as Readonly<Record<string, unknown>>;
+  const limit = String(given['limit']);
+  switch (keyword) {
+    case 'minimum':
+      return `must be ${limit} or more`;
+    case 'maximum':
+      return `must be ${limit} or less`;
+    case 'maxLength':
+      return `can be ${limit} characters long at most`;
+    case 'minLength':
+      return 'must not be empty';
+    case 'pattern':
+      return given['pattern'] === '\\S' ? 'must not be blank' : 'must be a code like “oil-change”';
+    case 'maxItems':
+      return `can hold ${limit} at most`;
+    case 'minItems':
+      return `must hold ${limit} at least`;
+    case 'uniqueItems':
+      return 'must name each once';
+    case 'enum':
+      return `must be one of ${(given['allowedValues'] as unknown[]).join(', ')}`;
+    case 'required':
+      return `lacks “${String(given['missingProperty'])}”`;
+    case 'additionalProperties':
+      return `has no place for “${String(given['additionalProperty']).slice(0, 40)}”`;
+    case 'type':
+      return `must be ${typeNames[String(given['type'])] ?? String(given['type'])}`;
+    default:
+      return message ?? 'is not understood';
+  }
 }
 
 function depth({ instancePath, keyword }: ErrorObject): number {

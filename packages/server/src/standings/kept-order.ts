@@ -6,7 +6,7 @@ import { Database } from '../persistence/database.js';
 import type { Place } from './place.js';
 
 /** Kinds of fact that may move every unit: where a site lies, what a vessel is connected to. */
-const MOVES_ALL = `"compressor_id" IS NULL AND "kind" NOT IN ('part', 'part-move', 'visit')`;
+const MOVES_ALL = `"compressor_id" IS NULL AND "kind" NOT IN ('part', 'part-change', 'part-move', 'visit')`;
 
 /** The order of the fleet as it was kept. */
 export interface Kept {

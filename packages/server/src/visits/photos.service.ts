@@ -13,10 +13,12 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
-import type { PhotoView } from '@entretien/contracts';
+import type { CompressorPhotoView, PhotoView } from '@entretien/contracts';
+import { formatInstant } from '@entretien/core/basics';
 import { conflict, impossible, notFound, ProblemError } from '../common/problem.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import type { Settings } from '../config.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { PhotoEntity } from '../persistence/entities/visit.entity.js';
@@ -29,6 +31,23 @@ const LONGEST_SIDE_PX = 2000;
 const MOST_PIXELS = 80_000_000;
 const TAKEN = new Set(['jpeg', 'png', 'webp']);
 
+/** What a photo belongs to. */
+export interface PhotoOwner {
+  readonly of: 'visit' | 'compressor';
+  readonly id: string;
+}
+
+interface PhotoAs {
+  readonly id: string;
+  readonly caption?: string | null | undefined;
+}
+
+type Album = Pick<PhotoEntity, 'visitId' | 'compressorId'>;
+
+function isOf({ visitId, compressorId }: Album, album: Album): boolean {
+  return visitId === album.visitId && compressorId === album.compressorId;
+}
+
 /** Photos lie beside the database, made anew from their pixels, so that nothing else comes along with them. */
 @Injectable()
 export class PhotosService {
@@ -38,6 +57,7 @@ export class PhotosService {
     private readonly database: Database,
     private readonly people: PeopleService,
     private readonly book: VisitRepository,
+    private readonly register: CompressorRegister,
     @Inject(CLOCK) private readonly clock: Clock,
     @Inject(SETTINGS) { dataDir }: Settings,
   ) {
@@ -46,17 +66,23 @@ export class PhotosService {
   }
 
   /** Takes a photo in: its content says what it is, whatever it is called. */
-  async add(visitId: string, id: string, sent: Buffer, by: string): Promise<PhotoView> {
-    const visit = this.book.require(visitId);
+  async add(
+    owner: PhotoOwner,
+    { id, caption = null }: PhotoAs,
+    sent: Buffer,
+    by: string,
+  ): Promise<PhotoView> {
+    const album = this.require(owner);
     const person = this.people.require(by);
     const hash = sha256(sent);
-    const known = this.known(id, visit.id, hash);
+    const known = this.known(id, album, hash);
     // Sent again although it is on record, it may be what is missing or damaged here: then it is written again.
     if (known && this.picture(known) !== null) return toView(known);
     const { data, info } = await pixelsOf(sent);
     const row: PhotoEntity = {
       id: id.toLowerCase(),
-      visitId: visit.id,
+      ...album,
+      caption,
       recordedAt: this.clock(),
       by: person,
       sent: hash,
@@ -69,7 +95,7 @@ export class PhotosService {
     try {
       return this.database.transact(() => {
         // Whose picture it is decides here, for somebody may have sent the same id at once; only then it takes its place.
-        const meanwhile = this.known(id, visit.id, hash);
+        const meanwhile = this.known(id, album, hash);
         if (meanwhile && this.picture(meanwhile) !== null) return toView(meanwhile);
         if (meanwhile) {
           const { stored, bytes } = row;
@@ -88,11 +114,15 @@ export class PhotosService {
     }
   }
 
-  /** A photo of a visit as it was stored; a problem where it is not there, or not as it was. */
-  read(visitId: string, photoId: string): Buffer {
+  /** A photo as it was stored; a problem where it is not there, or not as it was. */
+  read(owner: PhotoOwner, photoId: string): Buffer {
+    const album = this.require(owner);
     const photo = this.database.find(PhotoEntity, photoId.toLowerCase());
-    if (photo?.visitId !== this.book.require(visitId).id) {
-      throw notFound('no-such-photo', 'There is no such photo in this visit.');
+    if (!photo || !isOf(photo, album)) {
+      throw notFound(
+        'no-such-photo',
+        `There is no such photo ${owner.of === 'visit' ? 'in this visit' : 'of this unit'}.`,
+      );
     }
     const picture = this.picture(photo);
     if (picture !== null) return picture;
@@ -110,6 +140,27 @@ export class PhotosService {
     return picture.length === bytes && sha256(picture) === stored ? picture : null;
   }
 
+  /** The photos of a machine, the latest first. */
+  ofCompressor(compressorId: string): readonly CompressorPhotoView[] {
+    const { id } = this.register.require(compressorId);
+    const rows = this.database.all<PhotoEntity>(
+      'SELECT "id", "caption", "recorded_at" AS "recordedAt", "by", "bytes", "width_px" AS "widthPx", "height_px" AS "heightPx" FROM "photo" WHERE "compressor_id" = ? ORDER BY "recorded_at" DESC, "id"',
+      id,
+    );
+    return rows.map((row) => ({
+      ...toView(row),
+      ...(row.caption === null ? {} : { caption: row.caption }),
+      recordedAt: formatInstant(row.recordedAt),
+      by: row.by,
+    }));
+  }
+
+  private require({ of, id }: PhotoOwner): Album {
+    return of === 'visit'
+      ? { visitId: this.book.require(id).id, compressorId: null }
+      : { visitId: null, compressorId: this.register.require(id).id };
+  }
+
   private fileOf(photoId: string): string {
     return join(this.folder, `${photoId}.jpg`);
   }
@@ -121,10 +172,10 @@ export class PhotosService {
     for (const half of halves) rmSync(join(this.folder, half), { force: true });
   }
 
-  private known(id: string, visitId: string, sent: string): PhotoEntity | undefined {
+  private known(id: string, album: Album, sent: string): PhotoEntity | undefined {
     const row = this.database.find(PhotoEntity, id.toLowerCase());
     if (!row) return undefined;
-    if (row.visitId === visitId && row.sent === sent) return row;
+    if (isOf(row, album) && row.sent === sent) return row;
     throw conflict('id-already-used', 'This id already belongs to another photo.', 'Send it with a new id.');
   }
 
@@ -198,6 +249,6 @@ function sha256(data: Buffer): string {
   return createHash('sha256').update(data).digest('hex');
 }
 
-function toView({ id, widthPx, heightPx, bytes }: PhotoEntity): PhotoView {
+function toView({ id, widthPx, heightPx, bytes }: PhotoView): PhotoView {
   return { id, widthPx, heightPx, bytes };
 }

@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { VisitState, VisitStepView } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import type { DataPlate } from '@entretien/core/machine';
-import { planVersionAt } from '@entretien/core/plan';
+import { packagesOf, planVersionAt, type ServicePackage } from '@entretien/core/plan';
 import {
   progressOf,
   readRecordedBody,
@@ -77,6 +77,15 @@ export class VisitRepository {
       planned: visit.units.find((one) => one.compressorId === unit.id)?.tasks ?? [],
       kinds: this.registry.kinds,
     };
+  }
+
+  /** What belongs together on a unit, by the plan that held when the visit was planned. */
+  packagesOf({ recordedAt }: VisitEntity, compressorId: string): readonly ServicePackage[] {
+    const unit = this.register.require(compressorId);
+    return packagesOf(
+      planVersionAt(unit.planVersions, recordedAt)!.plan,
+      this.register.plateOf(unit, recordedAt),
+    );
   }
 
   /** The units of a visit: those planned, and those that joined it. */

@@ -1,11 +1,13 @@
 import { Body, Controller, Get, Module, Param, Post, Query, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiHeader, ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import {
+  CompressorPhotoQuery,
   PhotoQuery,
   PlanVisit,
   RecordVisitStep,
   VisitsQuery,
   type Page,
+  type CompressorPhotoView,
   type PhotoView,
   type VisitBriefView,
   type VisitStepView,
@@ -76,15 +78,15 @@ export class VisitsController {
     @Req() request: Request,
     @RequestPerson() by: string,
   ): Promise<PhotoView> {
-    return this.photos.add(id, query.id, await bytesOf(request, LARGEST_PHOTO_MB * 1_000_000 + 1), by);
+    const sent = await bytesOf(request, LARGEST_PHOTO_MB * 1_000_000 + 1);
+    return this.photos.add({ of: 'visit', id }, query, sent, by);
   }
 
   @Get(':id/photos/:photoId')
   @ApiProduces('image/jpeg')
   @ApiOperation({ summary: 'A photo of a visit' })
   picture(@Param('id') id: string, @Param('photoId') photoId: string, @Res() response: Response): void {
-    const picture = this.photos.read(id, photoId);
-    response.set('Cache-Control', 'private, max-age=31536000, immutable').type('image/jpeg').send(picture);
+    sendPicture(response, this.photos.read({ of: 'visit', id }, photoId));
   }
 
   @Get(':id/report.pdf')
@@ -92,6 +94,46 @@ export class VisitsController {
   @ApiOperation({ summary: 'The report of a visit' })
   async report(@Param('id') id: string, @Res() response: Response): Promise<void> {
     response.type('application/pdf').send(await this.papers.report(id));
+  }
+}
+
+function sendPicture(response: Response, picture: Buffer): void {
+  response.set('Cache-Control', 'private, max-age=31536000, immutable').type('image/jpeg').send(picture);
+}
+
+@ApiTags('compressors')
+@ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@Controller('compressors/:id/photos')
+export class CompressorPhotosController {
+  constructor(private readonly photos: PhotosService) {}
+
+  @Post()
+  @ApiConsumes('image/jpeg', 'image/png', 'image/webp')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @ApiOperation({
+    summary: `Send a photo of a unit as it is, like its sticker, ${LARGEST_PHOTO_MB} MB at most`,
+  })
+  async photo(
+    @Param('id') id: string,
+    @Query() query: CompressorPhotoQuery,
+    @Req() request: Request,
+    @RequestPerson() by: string,
+  ): Promise<PhotoView> {
+    const sent = await bytesOf(request, LARGEST_PHOTO_MB * 1_000_000 + 1);
+    return this.photos.add({ of: 'compressor', id }, query, sent, by);
+  }
+
+  @Get()
+  @ApiOperation({ summary: 'The photos of a unit, the latest first' })
+  list(@Param('id') id: string): Page<CompressorPhotoView> {
+    return { items: this.photos.ofCompressor(id), nextCursor: null };
+  }
+
+  @Get(':photoId')
+  @ApiProduces('image/jpeg')
+  @ApiOperation({ summary: 'A photo of a unit' })
+  picture(@Param('id') id: string, @Param('photoId') photoId: string, @Res() response: Response): void {
+    sendPicture(response, this.photos.read({ of: 'compressor', id }, photoId));
   }
 }
 
@@ -128,7 +170,7 @@ export class TagController {
     IsolationModule,
     StopsModule,
   ],
-  controllers: [VisitsController, TagController],
+  controllers: [VisitsController, CompressorPhotosController, TagController],
   providers: [VisitsService, VisitRepository, StepConsequences, PhotosService, DocumentsService],
   exports: [VisitsService, DocumentsService, PhotosService],
 })

@@ -239,6 +239,7 @@ export class VisitsService {
       plate,
       plan,
       planned,
+      packages: this.book.packagesOf(visit, compressorId),
       standing: this.standings.of(compressorId, this.clock()),
       baselines: this.measurements.baselines(compressorId),
       lastValues: this.measurements.lastValues(compressorId),
@@ -283,7 +284,9 @@ const [MOST_DAYS_BACK, MOST_DAYS_AHEAD] = [3653, 1096];
 const CONFLICTS = new Set([
   'not-isolated',
   'already-signed',
+  'already-answered',
   'unanswered',
+  'nothing-done',
   'no-reason',
   'not-restarted',
   'proof-failed',

@@ -27,6 +27,32 @@ const hot = {
   values: { tempC: 99, ambientC: 20, mostRiseK: 70, tripC: 101 },
 };
 
+test('a visit without a task takes a package, lets one of it go, and is not signed for as it is', async () => {
+  const unit = await screw();
+  const visit = await VisitAtWork.plan(server, unit, []);
+  expect(await visit.step('sign', { name: 'Mara Vell' })).toMatchObject({
+    status: 409,
+    body: { code: 'nothing-done' },
+  });
+  const { packages } = (await visit.view()).units[0];
+  const service = packages.find(({ code }: { code: string }) => code === 'every-2000-h');
+  expect(service).toMatchObject({ name: '2,000 h service' });
+  expectStatus(201, await visit.step('plan', { tasks: service.tasks }));
+  server.now += 1000;
+  expectStatus(201, await visit.step('take-out', { tasks: ['relief-test'] }));
+  expect(await visit.step('take-out', { tasks: ['paint-it'] })).toMatchObject({
+    status: 422,
+    body: { code: 'unknown-task' },
+  });
+  server.now += 1000;
+  expectStatus(201, await visit.step('task', { task: 'bearing-check', outcome: 'not-done', reason: 'Hot' }));
+  server.now += 1000;
+  expect(await visit.step('take-out', { tasks: ['bearing-check'] })).toMatchObject({
+    status: 409,
+    body: { code: 'already-answered' },
+  });
+});
+
 describe('a visit from planned to signed for', () => {
   test('what was done and proved moves the schedule when it is signed for, from the moment of the work', async () => {
     const unit = await screw();

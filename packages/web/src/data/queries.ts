@@ -25,6 +25,7 @@ import {
   type StopView,
   type VesselView,
   type VisitBriefView,
+  type WorkshopSettings,
 } from '@entretien/contracts';
 import {
   useInfiniteQuery,
@@ -243,6 +244,11 @@ export function useParts() {
     queryKey: ['parts'],
     queryFn: () => allPages<PartView>('/parts'),
   });
+}
+
+/** How the workshop has the guard set, and what stands on its papers. */
+export function useSettings() {
+  return useQuery({ queryKey: ['settings'], queryFn: () => getJson<WorkshopSettings>('/settings') });
 }
 
 /** Faults of a unit, and what was changed on it. */

@@ -1,6 +1,7 @@
 import { stationCodes, type DataPlate, type Family } from '../../machine/index.js';
 import { chosenOf } from '../practices.js';
-import type { ServicePlan, ServiceTask } from '../service-plan.js';
+import { packagesWithin } from '../packages.js';
+import { planParts, type ServicePlan, type ServiceTask } from '../service-plan.js';
 import { commonTasks } from './common.js';
 import type { Circumstances, DefaultTask } from './default-task.js';
 import { highPressureTasks } from './high-pressure.js';
@@ -68,7 +69,14 @@ export function withPractice(
     return fresh ? [fresh] : [];
   });
   const added = anew.tasks.filter(({ code }) => decided.has(code) && !present.has(code));
-  return { ...plan, tasks: [...kept, ...added], choices };
+  const tasks = [...kept, ...added];
+  const known = new Set(tasks.map(({ code }) => code));
+  return planParts({
+    ...plan,
+    tasks,
+    choices,
+    packages: plan.packages && packagesWithin(plan.packages, known),
+  });
 }
 
 function isPractice(code: string): boolean {

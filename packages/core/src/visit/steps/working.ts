@@ -100,6 +100,19 @@ const plan = stepKind<PlanBody>({
   tasks: ({ tasks }) => tasks,
 });
 
+/** Tasks leave the visit again: nothing was done for them, and they stay due. */
+export interface TakeOutBody {
+  readonly kind: 'take-out';
+  readonly tasks: readonly string[];
+}
+
+const takeOut = stepKind<TakeOutBody>({
+  kind: 'take-out',
+  fields: { tasks: 'codes' },
+  text: ({ tasks }, names) => `Not for this visit: ${listed(tasks.map((code) => names.task(code)))}`,
+  tasks: ({ tasks }) => tasks,
+});
+
 /** Most of one part that is used, or taken back, in one step. */
 export const MOST_PARTS = 1000;
 
@@ -124,4 +137,4 @@ const part = stepKind<PartBody>({
   isTakenAfterSigning: true,
 });
 
-export const workingSteps = [task, look, station, close, plan, part] as const;
+export const workingSteps = [task, look, station, close, plan, takeOut, part] as const;

@@ -29,3 +29,20 @@ export class PartMoveEntity extends FactColumns {
   /** Id of the step or entry that it was used in. */
   @Column({ name: 'used_in', type: 'text', nullable: true }) usedIn: string | null;
 }
+
+/** What of a part is different from now on. */
+export type PartChanges = Partial<
+  Pick<
+    PartEntity,
+    'number' | 'name' | 'class' | 'answers' | 'fits' | 'figures' | 'priceCents' | 'supplier' | 'note'
+  >
+> & { readonly isRetired?: boolean };
+
+/** A part of the catalogue was put right, taken out of it, or taken back into it. */
+@FactTable(facts.partChange)
+@Entity('part_change')
+@Index('part_change_by_part', ['partId'])
+export class PartChangeEntity extends FactColumns {
+  @Column({ name: 'part_id', type: 'text' }) partId: string;
+  @Column({ type: 'simple-json' }) changes: PartChanges;
+}

@@ -1,3 +1,4 @@
+import type { StartingBasis } from '@entretien/core/plan';
 import { facts } from '@entretien/core/facts';
 import { FactTable } from './fact-table.js';
 import { Column, Entity, Index } from 'typeorm';
@@ -20,15 +21,16 @@ export class DeferralEntity extends CorrectingFactColumns {
 export interface StartingPointColumns {
   readonly task: string;
   readonly hoursUsed?: number;
+  readonly hoursThen?: number;
   readonly countsFromOn?: string;
 }
 
-/** A first inspection or an accepted estimate said where tasks count from. */
+/** A first inspection, an accepted estimate or a sticker said where tasks count from. */
 @FactTable(facts.startingPoint)
 @Entity('starting_point')
 @Index('starting_point_by_unit', ['compressorId', 'setAt'])
 export class StartingPointEntity extends CorrectingFactColumns {
   @Column({ name: 'set_at', type: 'integer' }) setAt: number;
-  @Column({ type: 'text' }) basis: 'inspection' | 'estimate';
+  @Column({ type: 'text' }) basis: StartingBasis;
   @Column({ type: 'simple-json' }) points: StartingPointColumns[];
 }

@@ -32,12 +32,16 @@ export class VisitStepEntity extends CompressorFactColumns {
   @Column({ type: 'simple-json', nullable: true }) outcome: StepOutcome | null;
 }
 
-/** A photo; the picture lies beside the database, without whatever else the device wrote into it. */
+/** A photo of a visit, or of a machine; the picture lies beside the database, without whatever else the device wrote into it. */
 @Entity('photo')
 @Index('photo_by_visit', ['visitId'])
+@Index('photo_by_unit', ['compressorId'])
 export class PhotoEntity {
   @PrimaryColumn({ type: 'text' }) id: string;
-  @Column({ name: 'visit_id', type: 'text' }) visitId: string;
+  @Column({ name: 'visit_id', type: 'text', nullable: true }) visitId: string | null;
+  @Column({ name: 'compressor_id', type: 'text', nullable: true }) compressorId: string | null;
+  /** What it shows; that of a visit stands in its step. */
+  @Column({ type: 'text', nullable: true }) caption: string | null;
   @Column({ name: 'recorded_at', type: 'integer' }) recordedAt: number;
   @Column({ name: 'by', type: 'text' }) by: string;
   /** SHA-256 of what was sent: the same id with another picture is a conflict. */

@@ -6,6 +6,7 @@ import { Visits1764374400000 } from './1764374400000-visits.js';
 import { Spine1764460800000 } from './1764460800000-spine.js';
 import { Isolation1764547200000 } from './1764547200000-isolation.js';
 import { NamesOfToday1764633600000 } from './1764633600000-names-of-today.js';
+import { TakingOver1764720000000 } from './1764720000000-taking-over.js';
 
 /** Everything that was ever done to the tables, in its order. */
 export const migrations = [
@@ -17,4 +18,5 @@ export const migrations = [
   Spine1764460800000,
   Isolation1764547200000,
   NamesOfToday1764633600000,
+  TakingOver1764720000000,
 ];

@@ -12,6 +12,7 @@ import {
   formatPlateValue,
   type PlateField,
 } from '../../components/plate-fields.js';
+import { UnitPhotos } from '../../components/UnitPhotos.js';
 import { useNow } from '../../components/use-now.js';
 
 interface PlatePanelProps {
@@ -56,6 +57,12 @@ export function PlatePanel({ unit, timeZone, onEdit, onMove }: PlatePanelProps) 
           </Box>
         </Box>
       ))}
+      <Box>
+        <Typography variant="h3" component="h3" sx={{ mb: 0.5 }}>
+          Photos
+        </Typography>
+        <UnitPhotos compressorId={unit.id} />
+      </Box>
       <Stack direction="row" spacing={1}>
         <Button variant="outlined" onClick={onEdit}>
           Change data plate

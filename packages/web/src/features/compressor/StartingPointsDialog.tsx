@@ -1,11 +1,12 @@
 import { Box, FormControlLabel, MenuItem, Radio, RadioGroup, TextField, Typography } from '@mui/material';
 import { type PlanView, SetStartingPoints, type StandingView } from '@entretien/contracts';
-import { foundShares, pointByShare, type FoundShare } from '@entretien/core/plan';
+import { foundShares, pointByShare, type FoundShare, type StartingBasis } from '@entretien/core/plan';
 import { useState } from 'react';
 import { FormDialog } from '../../components/FormDialog.js';
 import { NoteField } from '../../components/NoteField.js';
 import { useFactForm } from '../../components/use-fact-form.js';
 import { useNow } from '../../components/use-now.js';
+import { isStickerRead, StickerLines, stickerPoints, type StickerEntries } from './StickerLines.js';
 import { WhenField } from '../../components/WhenField.js';
 
 interface StartingPointsProps {
@@ -14,6 +15,8 @@ interface StartingPointsProps {
   readonly standing: StandingView;
   readonly plan: PlanView;
   readonly timeZone: string;
+  /** What it is taken to rest on at first. */
+  readonly firstBasis?: StartingBasis;
   readonly onClose: () => void;
 }
 
@@ -32,6 +35,7 @@ export function StartingPointsDialog({
   standing,
   plan,
   timeZone,
+  firstBasis = 'inspection',
   onClose,
 }: StartingPointsProps) {
   const form = useFactForm<SetStartingPoints>(
@@ -40,7 +44,8 @@ export function StartingPointsDialog({
     timeZone,
     onClose,
   );
-  const [basis, setBasis] = useState<'inspection' | 'estimate'>('inspection');
+  const [basis, setBasis] = useState<StartingBasis>(firstBasis);
+  const [entries, setEntries] = useState<StickerEntries>({});
   const [answers, setAnswers] = useState<Readonly<Record<string, string>>>({});
   const now = useNow();
   const byCode = new Map(plan.tasks.map((task) => [task.code, task]));
@@ -52,24 +57,22 @@ export function StartingPointsDialog({
     const applied = explanation?.triggers.map((one) => one.applied);
     return task && isOpen ? [{ ...task, triggers: applied ?? task.triggers }] : [];
   });
-  const answered = open.filter(({ code }) => answers[code]);
+  const isSticker = basis === 'sticker';
+  const when = form.when ?? now;
+  const points = isSticker
+    ? stickerPoints(open, entries)
+    : open
+        .filter(({ code }) => answers[code])
+        .map((task) => pointByShare(task, foundShares[answers[task.code] as FoundShare], when, timeZone));
   return (
     <FormDialog
       title={`Last done on ${tag}`}
-      submit={answered.length === 1 ? 'Set 1 task' : `Set ${answered.length} tasks`}
-      canSubmit={answered.length > 0 && form.when !== null}
+      submit={points.length === 1 ? 'Set 1 task' : `Set ${points.length} tasks`}
+      canSubmit={points.length > 0 && form.when !== null && (!isSticker || isStickerRead(entries))}
       isSending={form.isSending}
       problem={form.generalProblem}
       onClose={onClose}
-      onSubmit={() =>
-        form.send({
-          setAt: new Date(form.when ?? now).toISOString(),
-          basis,
-          points: answered.map((task) =>
-            pointByShare(task, foundShares[answers[task.code] as FoundShare], form.when ?? now, timeZone),
-          ),
-        })
-      }
+      onSubmit={() => form.send({ setAt: new Date(when).toISOString(), basis, points })}
       wide
     >
       <Typography sx={{ color: 'text.secondary' }}>
@@ -83,6 +86,7 @@ export function StartingPointsDialog({
           value={basis}
           onChange={(event) => setBasis(event.target.value as typeof basis)}
         >
+          <FormControlLabel value="sticker" control={<Radio />} label="Its sticker says so" />
           <FormControlLabel value="inspection" control={<Radio />} label="I looked at it" />
           <FormControlLabel value="estimate" control={<Radio />} label="Estimate agreed with the customer" />
         </RadioGroup>
@@ -95,9 +99,21 @@ export function StartingPointsDialog({
         />
       </Box>
       {open.length === 0 && <Typography>Every task has something to count from already.</Typography>}
+      {isSticker && (
+        <StickerLines
+          compressorId={compressorId}
+          tasks={open}
+          entries={entries}
+          onEntries={setEntries}
+          problemOf={(task, field) => {
+            const index = points.findIndex((point) => point.task === task);
+            return index < 0 ? null : form.problemOf(`points.${index}.${field}`);
+          }}
+        />
+      )}
       <Box
         sx={{
-          display: 'grid',
+          display: isSticker ? 'none' : 'grid',
           gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
           columnGap: 3,
           rowGap: 1.25,

@@ -60,7 +60,7 @@ export function AddCompressor() {
           </>
         )}
         {step === 2 && <Place control={form.control} plate={plate} />}
-        {step === 3 && <FirstRun control={form.control} plate={plate} />}
+        {step === 3 && <FirstRun plate={plate} />}
         {step === HOURS_STEP && (
           <Hours control={form.control} family={family} reading={reading} onReading={setReading} />
         )}

@@ -75,7 +75,6 @@ interface StepProps {
 
 /** Where it stands and what feeds it, with the hazards of setting it up. */
 export function Place({ control, plate }: StepProps) {
-  const { seenTo, keep } = useNewCompressorDraft();
   return (
     <Stack spacing={2}>
       <Box sx={grid}>
@@ -83,41 +82,48 @@ export function Place({ control, plate }: StepProps) {
           <PlateInput key={field.name} field={field} control={control} />
         ))}
       </Box>
-      <Box component="fieldset" sx={{ border: 0, p: 0, m: 0 }}>
-        <Typography component="legend" variant="h3">
-          Checked
-        </Typography>
-        <Typography variant="body2" sx={{ color: 'text.secondary', mb: 0.5 }}>
-          The maker’s manual, local law and licensed trades come first. What stays open is noted as open.
-        </Typography>
-        {sitingPoints(plate).map(({ code, text, caution }) => (
-          <Box key={code} sx={{ borderBottom: 1, borderColor: 'divider' }}>
-            <FormControlLabel
-              sx={{ minHeight: 44 }}
-              control={
-                <Checkbox
-                  checked={seenTo.includes(code)}
-                  onChange={(event) =>
-                    keep({
-                      seenTo: event.target.checked ? [...seenTo, code] : seenTo.filter((one) => one !== code),
-                    })
-                  }
-                />
-              }
-              label={text}
-            />
-            {caution && <Caution text={caution} />}
-          </Box>
-        ))}
-      </Box>
+      {plate.history === 'unknown' ? <TakenOver control={control} /> : <Siting plate={plate} />}
     </Stack>
   );
 }
 
+/** What a machine that is set up is looked at for; one that has stood there for years was set up long ago. */
+function Siting({ plate }: Pick<StepProps, 'plate'>) {
+  const { seenTo, keep } = useNewCompressorDraft();
+  return (
+    <Box component="fieldset" sx={{ border: 0, p: 0, m: 0 }}>
+      <Typography component="legend" variant="h3">
+        Checked
+      </Typography>
+      <Typography variant="body2" sx={{ color: 'text.secondary', mb: 0.5 }}>
+        The maker’s manual, local law and licensed trades come first. What stays open is noted as open.
+      </Typography>
+      {sitingPoints(plate).map(({ code, text, caution }) => (
+        <Box key={code} sx={{ borderBottom: 1, borderColor: 'divider' }}>
+          <FormControlLabel
+            sx={{ minHeight: 44 }}
+            control={
+              <Checkbox
+                checked={seenTo.includes(code)}
+                onChange={(event) =>
+                  keep({
+                    seenTo: event.target.checked ? [...seenTo, code] : seenTo.filter((one) => one !== code),
+                  })
+                }
+              />
+            }
+            label={text}
+          />
+          {caution && <Caution text={caution} />}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
 /** The first touch of the switch, and the first service; a machine that is taken over has had both. */
-export function FirstRun({ control, plate }: StepProps) {
+export function FirstRun({ plate }: Pick<StepProps, 'plate'>) {
   const { turns, breakIn, keep } = useNewCompressorDraft();
-  if (plate.history === 'unknown') return <TakenOver control={control} />;
   const isThreePhase = plate.motor === undefined || plate.motor === 'three-phase';
   const practice = practicesFor(plate).find(({ code }) => code === 'break-in');
   return (
@@ -196,9 +202,8 @@ export function FirstRun({ control, plate }: StepProps) {
 function TakenOver({ control }: Pick<StepProps, 'control'>) {
   return (
     <Stack spacing={2}>
-      <Typography>
-        Nobody can say what was ever done to it. Its tasks stay not known until somebody has looked, or the
-        customer agreed to an estimate: the last step asks for it.
+      <Typography sx={{ color: 'text.secondary' }}>
+        The last step asks what its sticker says was done; the rest stays not known until somebody has looked.
       </Typography>
       <Box sx={grid}>
         {fitFields.map((field) => (
@@ -248,8 +253,8 @@ export function Baseline({ compressorId }: { readonly compressorId: string }) {
           <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
             {open === 0 ? 'Every task has something to count from.' : `${open} tasks are not known.`}
           </Typography>
-          <Button variant="outlined" onClick={() => setIsSetting(true)} disabled={open === 0}>
-            Set last done
+          <Button variant="contained" onClick={() => setIsSetting(true)} disabled={open === 0}>
+            What the sticker says
           </Button>
         </Box>
       )}
@@ -309,6 +314,7 @@ export function Baseline({ compressorId }: { readonly compressorId: string }) {
           standing={standing.data}
           plan={plan.data}
           timeZone={timeZone}
+          firstBasis="sticker"
           onClose={() => setIsSetting(false)}
         />
       )}

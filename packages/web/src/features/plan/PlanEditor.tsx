@@ -2,7 +2,13 @@ import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
 import { Box, ButtonBase, Stack, Typography } from '@mui/material';
 import type { CompressorView, PlanView } from '@entretien/contracts';
 import { stationName, stationsOf } from '@entretien/core/machine';
-import { planParts, formatInterval, type ServicePlan, type ServiceTask } from '@entretien/core/plan';
+import {
+  packagesWithin,
+  planParts,
+  formatInterval,
+  type ServicePlan,
+  type ServiceTask,
+} from '@entretien/core/plan';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
@@ -12,6 +18,7 @@ import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
 import { WithSide } from '../../components/WithSide.js';
 import { usePlanDrafts, type PlanDraft } from './plan-draft.js';
+import { PlanPackages } from './PlanPackages.js';
 import { PlanSide } from './PlanSide.js';
 import { TaskEditor } from './TaskEditor.js';
 import { touchTarget } from './touch-target.js';
@@ -140,6 +147,7 @@ function Editor({ unit, saved, timeZone }: EditorProps) {
             ))}
           </Box>
         ))}
+        <PlanPackages key={round} plan={plan} unit={unit} onPlan={change} />
       </Box>
     </WithSide>
   );
@@ -148,8 +156,10 @@ function Editor({ unit, saved, timeZone }: EditorProps) {
 /** The plan without a task, and without what speaks of it. */
 function withoutTask(plan: ServicePlan, code: string): ServicePlan {
   const { [code]: _own, ...overrides } = plan.overrides ?? {};
+  const known = new Set(plan.tasks.flatMap((task) => (task.code === code ? [] : [task.code])));
   return {
     ...plan,
+    ...(plan.packages ? { packages: packagesWithin(plan.packages, known) } : {}),
     overrides,
     tasks: plan.tasks
       .filter((task) => task.code !== code)

@@ -9,12 +9,14 @@ import {
   type PlanFile,
   type ServicePlan,
 } from '@entretien/core/plan';
+import { families } from '@entretien/core/machine';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ApiProblem, putJson, sentenceOf } from '../../data/api.js';
 import { refresh, useStanding } from '../../data/queries.js';
 import { describeDue } from '../../components/describe-due.js';
+import { familyName } from '../../components/plate-fields.js';
 import { CopyPlanDialog } from './CopyPlanDialog.js';
 import { Differences } from './Differences.js';
 import type { PlanDraft } from './plan-draft.js';
@@ -289,6 +291,14 @@ function ImportButton({ unit, onPlan, onProblem }: ImportButtonProps) {
       return onProblem('That is no plan: it does not say "format": "entretien-plan" with a list of tasks.');
     }
     if (parsed.version !== 1) return onProblem('That plan is of a later version than this one can read.');
+    if (parsed.family !== unit.family) {
+      const theirs = families.find((family) => family === parsed.family);
+      return onProblem(
+        theirs === undefined
+          ? 'That plan does not say what family of machines it is for.'
+          : `That is a plan for the family “${familyName(theirs)}”; ${unit.tag} is of “${familyName(unit.family)}”.`,
+      );
+    }
     onPlan(fitPlan(planParts(parsed as PlanFile), unit).plan);
   };
   return (

@@ -3,30 +3,37 @@ import type { PartView } from '@entretien/contracts';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { figureFont } from '../../components/theme/theme.js';
-import { useParts } from '../../data/queries.js';
+import { useParts, useSettings } from '../../data/queries.js';
 import { Figure } from '../../components/Figure.js';
 import { Empty, ErrorState, LoadingSkeleton } from '../../components/States.js';
-import { AddPartDialog } from './AddPartDialog.js';
+
 import { CompareDialog } from './CompareDialog.js';
 import { MoveDialog } from './MoveDialog.js';
+import { PartDialog } from './PartDialog.js';
 
 type OpenDialog =
   | { readonly dialog: 'add' }
+  | { readonly dialog: 'edit'; readonly part: PartView }
   | { readonly dialog: 'move'; readonly part: PartView }
   | { readonly dialog: 'compare'; readonly part: PartView };
 
 /** The catalogue, with what the van holds. */
 export function Parts() {
   const parts = useParts();
+  const currency = useSettings().data?.currency ?? 'EUR';
   const [search, setSearch] = useSearchParams();
   const [open, setOpen] = useState<OpenDialog | null>(null);
   const text = search.get('q') ?? '';
-  const shown = (parts.data ?? []).filter((part) =>
-    `${part.name} ${part.number} ${part.answers}`.toLowerCase().includes(text.trim().toLowerCase()),
+  const [withRetired, setWithRetired] = useState(false);
+  const hasRetired = (parts.data ?? []).some(({ isRetired }) => isRetired);
+  const shown = (parts.data ?? []).filter(
+    (part) =>
+      (withRetired || !part.isRetired) &&
+      `${part.name} ${part.number} ${part.answers}`.toLowerCase().includes(text.trim().toLowerCase()),
   );
   const close = () => setOpen(null);
   return (
-    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1040, width: '100%' }}>
+    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, width: '100%' }}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'start', gap: 2, mb: 1.5 }}>
         <Typography variant="h1">Parts</Typography>
         <Button variant="contained" onClick={() => setOpen({ dialog: 'add' })} sx={{ minHeight: 44 }}>
@@ -57,12 +64,20 @@ export function Parts() {
           <PartRow
             key={part.id}
             part={part}
+            currency={currency}
+            onEdit={() => setOpen({ dialog: 'edit', part })}
             onMove={() => setOpen({ dialog: 'move', part })}
             onCompare={() => setOpen({ dialog: 'compare', part })}
           />
         ))}
       </Box>
-      {open?.dialog === 'add' && <AddPartDialog onClose={close} />}
+      {hasRetired && (
+        <Button onClick={() => setWithRetired(!withRetired)} sx={{ minHeight: 44, px: 0 }}>
+          {withRetired ? 'Hide those out of the catalogue' : 'Show those out of the catalogue'}
+        </Button>
+      )}
+      {open?.dialog === 'add' && <PartDialog onClose={close} />}
+      {open?.dialog === 'edit' && <PartDialog part={open.part} onClose={close} />}
       {open?.dialog === 'move' && <MoveDialog part={open.part} onClose={close} />}
       {open?.dialog === 'compare' && (
         <CompareDialog original={open.part} parts={parts.data ?? []} onClose={close} />
@@ -73,11 +88,13 @@ export function Parts() {
 
 interface RowProps {
   readonly part: PartView;
+  readonly currency: string;
+  readonly onEdit: () => void;
   readonly onMove: () => void;
   readonly onCompare: () => void;
 }
 
-function PartRow({ part, onMove, onCompare }: RowProps) {
+function PartRow({ part, currency, onEdit, onMove, onCompare }: RowProps) {
   return (
     <Box
       component="li"
@@ -103,6 +120,7 @@ function PartRow({ part, onMove, onCompare }: RowProps) {
             ? ` · for ${part.fits.length} ${part.fits.length === 1 ? 'unit' : 'units'}`
             : ''}
           {part.supplier ? ` · ${part.supplier}` : ''}
+          {part.isRetired ? ' · out of the catalogue' : ''}
         </Typography>
       </Box>
       <Figure
@@ -114,9 +132,14 @@ function PartRow({ part, onMove, onCompare }: RowProps) {
         }}
       />
       <Box sx={{ textAlign: 'right', display: { xs: 'none', md: 'block' } }}>
-        {part.priceCents !== undefined && <Figure value={(part.priceCents / 100).toFixed(2)} unit="EUR" />}
+        {part.priceCents !== undefined && (
+          <Figure value={(part.priceCents / 100).toFixed(2)} unit={currency} />
+        )}
       </Box>
       <Stack direction="row" sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+        <Button onClick={onEdit} aria-label={`Edit ${part.name}`} sx={{ minHeight: 44 }}>
+          Edit
+        </Button>
         <Button onClick={onMove} aria-label={`Count ${part.name}`} sx={{ minHeight: 44 }}>
           Count
         </Button>

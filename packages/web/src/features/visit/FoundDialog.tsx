@@ -1,24 +1,32 @@
-import { TextField, Typography } from '@mui/material';
-import { stationName } from '@entretien/core/machine';
+import { MenuItem, TextField, Typography } from '@mui/material';
+import { stationName, stationsOf } from '@entretien/core/machine';
 import { useState } from 'react';
 import { FormDialog } from '../../components/FormDialog.js';
 import type { CompressorAtWork } from './use-visit.js';
 
 interface FoundDialogProps {
   readonly atWork: CompressorAtWork;
-  readonly station: string;
+  /** Where, when it is known already. */
+  readonly station?: string | undefined;
   readonly onClose: () => void;
 }
 
 /** A fault that was found: it opens a repair on the unit. */
-export function FoundDialog({ atWork, station, onClose }: FoundDialogProps) {
+export function FoundDialog({ atWork, station: known, onClose }: FoundDialogProps) {
   const [found, setFound] = useState('');
+  const [chosen, setChosen] = useState('');
+  const station = known ?? chosen;
+  const { path, beside } = stationsOf(atWork.unit.plate);
   return (
     <FormDialog
-      title={`Found: ${stationName(atWork.unit.plate, station)}`}
+      title={known === undefined ? 'A fault' : `Found: ${stationName(atWork.unit.plate, known)}`}
       submit="Open a repair"
       canSubmit={found.trim() !== ''}
-      onSubmit={() => void atWork.record({ kind: 'fault', found: found.trim(), station }).then(onClose)}
+      onSubmit={() =>
+        void atWork
+          .record({ kind: 'fault', found: found.trim(), ...(station === '' ? {} : { station }) })
+          .then(onClose)
+      }
       onClose={onClose}
     >
       <TextField
@@ -30,6 +38,15 @@ export function FoundDialog({ atWork, station, onClose }: FoundDialogProps) {
         minRows={2}
         slotProps={{ htmlInput: { maxLength: 500 } }}
       />
+      {known === undefined && (
+        <TextField select label="Where" value={chosen} onChange={(event) => setChosen(event.target.value)}>
+          {[...path, ...beside].map(({ code }) => (
+            <MenuItem key={code} value={code}>
+              {stationName(atWork.unit.plate, code)}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         The repair stays open on the unit until a check proves it.
       </Typography>

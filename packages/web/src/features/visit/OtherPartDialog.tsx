@@ -22,6 +22,7 @@ export function OtherPartDialog({ atWork, parts, inPlaceOf: first, onClose }: Ot
   const [count, setCount] = useState('1');
   const [reason, setReason] = useState('');
   const { plate } = atWork.unit;
+  const offered = parts.filter(({ isRetired, id }) => !isRetired || id === first?.id);
   const part = parts.find(({ id }) => id === partId);
   const original = parts.find(({ id }) => id === originalId);
   const judged = part && original && part !== original ? judgeSubstitute(original, part, plate) : null;
@@ -45,7 +46,7 @@ export function OtherPartDialog({ atWork, parts, inPlaceOf: first, onClose }: Ot
   const choose = (label: string, value: string, onValue: (value: string) => void, none?: string) => (
     <TextField select label={label} value={value} onChange={(event) => onValue(event.target.value)}>
       {none !== undefined && <MenuItem value="">{none}</MenuItem>}
-      {parts.map(({ id, name, number, inVan }) => (
+      {offered.map(({ id, name, number, inVan }) => (
         <MenuItem key={id} value={id}>
           {name} · {number} · {inVan} in the van
         </MenuItem>

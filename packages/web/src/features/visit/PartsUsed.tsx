@@ -15,14 +15,18 @@ export function PartsUsed({ atWork }: { readonly atWork: CompressorAtWork }) {
   const [other, setOther] = useState<{ readonly inPlaceOf?: PartView | undefined } | null>(null);
   const { compressorId } = atWork.view;
   const { kit } = prepare(plannedTasks(atWork), atWork.unit.plate);
-  const lines = kitAgainstVan(kit, parts, compressorId).map(({ part, count, answeredBy }) => ({
-    key: answeredBy?.id ?? part,
-    name: answeredBy?.name ?? part,
-    count,
-    part: parts.find(({ id }) => id === answeredBy?.id),
-  }));
+  const { plate } = atWork.unit;
+  const lines: readonly UsedLine[] = kitAgainstVan(kit, parts, compressorId, plate).map(
+    ({ part, count, answeredBy, proposed }) => ({
+      key: answeredBy?.id ?? part,
+      name: answeredBy?.name ?? part,
+      count,
+      part: parts.find(({ id }) => id === answeredBy?.id),
+      proposed: parts.find(({ id }) => id === proposed?.id),
+    }),
+  );
   const inKit = new Set(lines.map(({ key }) => key));
-  const others = atWork.progress.parts
+  const others: readonly UsedLine[] = atWork.progress.parts
     .filter(({ part, name }) => !inKit.has(part ?? name))
     .map(({ part, name, count }) => ({
       key: part ?? name,
@@ -30,17 +34,33 @@ export function PartsUsed({ atWork }: { readonly atWork: CompressorAtWork }) {
       count,
       part: parts.find(({ id }) => id === part),
     }));
+  const used = new Set(atWork.progress.parts.map(({ part, name }) => part ?? name));
+  // What wants a reason, or is only like what the kit asks for, is answered one by one.
+  const unused = lines.filter(
+    ({ key, part, proposed }) =>
+      !used.has(key) && !proposed && !(part && needsReason(part, plate, compressorId)),
+  );
+  const useAll = async () => {
+    for (const { name, count, part } of unused)
+      await atWork.record({ kind: 'part', name, count, ...(part ? { part: part.id } : {}) });
+  };
   return (
     <Box component="section" aria-label="Parts" sx={{ py: 1.5 }}>
       <Typography variant="h3" component="h2" sx={{ color: 'text.secondary', mb: 0.5 }}>
         Parts
       </Typography>
+      {unused.length > 1 && (
+        <Button onClick={() => void useAll()} variant="outlined" sx={{ minHeight: 44, mb: 0.5 }}>
+          All used
+        </Button>
+      )}
       {[...lines, ...others].map((line) => (
         <PartLine
           key={line.key}
           atWork={atWork}
           line={line}
           onReason={() => setOther({ inPlaceOf: line.part })}
+          onProposed={() => setOther({ inPlaceOf: line.proposed })}
         />
       ))}
       <Button onClick={() => setOther({})} sx={{ minHeight: 44, px: 0 }}>
@@ -58,19 +78,25 @@ export function PartsUsed({ atWork }: { readonly atWork: CompressorAtWork }) {
   );
 }
 
+interface UsedLine {
+  readonly key: string;
+  readonly name: string;
+  readonly count: number;
+  readonly part: PartView | undefined;
+  /** One of the same kind, where none is named for the line. */
+  readonly proposed?: PartView | undefined;
+}
+
 interface PartLineProps {
   readonly atWork: CompressorAtWork;
-  readonly line: {
-    readonly key: string;
-    readonly name: string;
-    readonly count: number;
-    readonly part: PartView | undefined;
-  };
+  readonly line: UsedLine;
+  readonly onProposed: () => void;
   /** Used on this unit it wants a reason. */
   readonly onReason: () => void;
 }
 
-function PartLine({ atWork, line: { key, name, count, part }, onReason }: PartLineProps) {
+function PartLine({ atWork, line, onReason, onProposed }: PartLineProps) {
+  const { key, name, count, part, proposed } = line;
   const used = atWork.progress.parts.find((one) => (one.part ?? one.name) === key);
   const held = used?.count ?? 0;
   const isShort = held > 0 && part !== undefined && part.inVan < 0;
@@ -89,6 +115,11 @@ function PartLine({ atWork, line: { key, name, count, part }, onReason }: PartLi
       <Figure value={String(held > 0 ? held : count)} unit="×" sx={{ minWidth: 34 }} />
       <Box sx={{ flex: 1 }}>
         <Typography sx={{ fontWeight: held > 0 ? 650 : 450 }}>{name}</Typography>
+        {held === 0 && proposed && (
+          <Button onClick={onProposed} sx={{ minHeight: 44, px: 0 }}>
+            Like {proposed.name}?
+          </Button>
+        )}
         {isShort && (
           <Typography variant="body2" sx={{ color: 'brass' }}>
             More than the stock shows.

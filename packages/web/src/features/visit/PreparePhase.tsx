@@ -15,6 +15,7 @@ import { describeDue } from '../../components/describe-due.js';
 import { JoinCompressor } from './JoinCompressor.js';
 import { plannedTasks } from './phases.js';
 import { PhaseFooter, type PhaseProps } from './PhaseFooter.js';
+import { TakeOut, TakePackage } from './TakePackage.js';
 
 export const stateTitles: Readonly<Record<IsolationState, string>> = {
   running: 'While it runs',
@@ -29,7 +30,7 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
   const tasks = plannedTasks(atWork);
   const { work, kit, tools, minutes } = prepare(tasks, unit.plate);
   const { data: parts } = useParts();
-  const lines = kitAgainstVan(kit, parts ?? [], view.compressorId);
+  const lines = kitAgainstVan(kit, parts ?? [], view.compressorId, unit.plate);
   const cautions = [...new Set(tasks.flatMap(({ caution }) => (caution === undefined ? [] : [caution])))];
   const states = [...new Set(work.map(({ isolation }) => isolation))];
   return (
@@ -42,11 +43,7 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
         }}
       >
         <Box>
-          {tasks.length === 0 && (
-            <Typography sx={{ color: 'text.secondary', mb: 1 }}>
-              No task is planned yet. Add what you come for.
-            </Typography>
-          )}
+          {tasks.length === 0 && !progress.signed && <TakePackage atWork={atWork} onGo={onGo} />}
           {states.map((state) => (
             <Box key={state} component="section" aria-label={stateTitles[state]} sx={{ mb: 1.25 }}>
               <Typography variant="h3" component="h2" sx={{ color: 'text.secondary' }}>
@@ -84,11 +81,13 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
                           size="0.84rem"
                         />
                       )}
+                      {!progress.signed && <TakeOut atWork={atWork} task={task} />}
                     </Stack>
                   );
                 })}
             </Box>
           ))}
+          {tasks.length > 0 && !progress.signed && <TakePackage atWork={atWork} onGo={onGo} />}
           <Box>
             <AddTask atWork={atWork} />
           </Box>
@@ -135,7 +134,7 @@ function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
-function KitRow({ line: { part, count, answeredBy, short } }: { readonly line: KitLine }) {
+function KitRow({ line: { part, count, answeredBy, proposed, short } }: { readonly line: KitLine }) {
   const held =
     answeredBy === null
       ? 'not in the catalogue'
@@ -150,6 +149,11 @@ function KitRow({ line: { part, count, answeredBy, short } }: { readonly line: K
       <Figure value={String(count)} unit="×" sx={{ minWidth: 34 }} />
       <Typography sx={{ flex: 1 }}>
         {answeredBy?.name ?? capital(part)}
+        {!answeredBy && proposed && (
+          <Typography variant="body2" sx={{ color: 'text.secondary', lineHeight: 1.25 }}>
+            Like {proposed.name}? {proposed.inVan} in the van.
+          </Typography>
+        )}
         {answeredBy && (
           <Typography
             component="span"

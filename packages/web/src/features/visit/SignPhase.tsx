@@ -2,14 +2,14 @@ import { fromMeter, formatHoursSeen } from '@entretien/core/hours';
 import type { StandingView } from '@entretien/contracts';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { DEFAULT_PERSON_ID } from '@entretien/contracts';
-import { summaryOf, type SummaryLine } from '@entretien/core/visit';
+import { summaryOf, type Obstacle, type SummaryLine } from '@entretien/core/visit';
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { usePreferences } from '../../data/preferences.js';
 import { usePeople } from '../../data/queries.js';
 import { ServiceTag } from '../../components/ServiceTag.js';
 import { ActionAlert } from '../../components/ActionAlert.js';
-import { nextPhase } from './phases.js';
+import { nextPhase, type Phase } from './phases.js';
 import { ReasonDialog } from './ReasonDialog.js';
 import { SignaturePad } from './SignaturePad.js';
 import { PhaseFooter, type PhaseProps } from './PhaseFooter.js';
@@ -24,6 +24,12 @@ const lineColour: Readonly<Record<SummaryLine['about'], string>> = {
   used: 'text.primary',
   warning: 'oxide',
 };
+
+/** Where what stands in the way of a signature is put right. */
+function wayOut(code: Obstacle['code']): readonly [string, Phase] {
+  if (code === 'nothing-done') return ['What you came for', 'prepare'];
+  return code === 'unanswered' || code === 'no-reason' ? ['To the work', 'work'] : ['To the proof', 'prove'];
+}
 
 /** What was done in plain words, the signature, and the tag that stays at the machine. */
 export function SignPhase({ atWork, onGo }: PhaseProps) {
@@ -70,13 +76,13 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
             </Alert>
           )}
           {obstacles.map(({ code, sentence }) => {
-            const isWork = code === 'unanswered' || code === 'no-reason';
+            const [way, place] = wayOut(code);
             return (
               <ActionAlert
                 key={code}
                 severity={code === 'proof-failed' ? 'error' : 'warning'}
-                way={isWork ? 'To the work' : 'To the proof'}
-                onGo={() => onGo(isWork ? 'work' : 'prove')}
+                way={way}
+                onGo={() => onGo(place)}
               >
                 {sentence}
               </ActionAlert>

@@ -42,7 +42,13 @@ export function VisitSummary({ atWork, phase, onGo }: SoFarProps) {
     <Box component="section" aria-label="So far" sx={{ px: 2.75, py: 2 }}>
       <Typography variant="h2">So far</Typography>
       <Typography sx={{ color: 'text.secondary', mb: 1 }}>
-        <Figure value={`${answered} of ${progress.tasks.length}`} /> tasks answered
+        {progress.tasks.length === 0 ? (
+          'No task yet.'
+        ) : (
+          <>
+            <Figure value={`${answered} of ${progress.tasks.length}`} /> tasks answered
+          </>
+        )}
       </Typography>
       {progress.tasks.map(({ code, outcome, verification }) => (
         <Stack key={code} direction="row" sx={{ alignItems: 'center', gap: 1, py: 0.35 }}>

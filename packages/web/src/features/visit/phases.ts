@@ -49,10 +49,11 @@ export function phasesDone(atWork: CompressorAtWork): ReadonlySet<Phase> {
   const done = new Set<Phase>();
   if (steps.length > 0) done.add('prepare');
   if (steps.length > 0 && openBefore(atWork).length === 0 && !hasRunningOpen(atWork)) done.add('before');
-  const answered = progress.tasks.length > 0 && progress.tasks.every(({ outcome }) => outcome !== 'open');
+  const isPlanned = progress.tasks.length > 0;
+  const answered = isPlanned && progress.tasks.every(({ outcome }) => outcome !== 'open');
   const opens = opensTogether(plannedTasks(atWork), unit.plate);
   const isIsolated = missingFor(guarded, isolation, opens, { at, by, session }).length === 0;
-  if (isIsolated || answered || !needsIsolation(atWork)) done.add('isolate');
+  if (isPlanned && (isIsolated || answered || !needsIsolation(atWork))) done.add('isolate');
   if (answered) done.add('work');
   if (answered && progress.obstacles.length === 0) done.add('prove');
   if (progress.signed) done.add('sign');

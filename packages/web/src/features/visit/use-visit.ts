@@ -17,6 +17,7 @@ import {
   type VisitStep,
   type VisitCompressor,
 } from '@entretien/core/visit';
+import { packagesOf, packagesToOffer, type ServicePackage } from '@entretien/core/plan';
 import type { Guarded, IsolationFold, Missing } from '@entretien/core/isolation';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
@@ -81,6 +82,8 @@ export interface CompressorAtWork {
   readonly visit: VisitView;
   readonly view: VisitCompressorView;
   readonly unit: VisitCompressor;
+  /** What is done together on this machine. */
+  readonly packages: readonly ServicePackage[];
   readonly steps: readonly VisitStep[];
   readonly progress: CompressorProgress;
   readonly guarded: Guarded;
@@ -149,6 +152,7 @@ export function useCompressorAtWork(visit: VisitView, view: VisitCompressorView)
     visit,
     view,
     unit,
+    packages: packagesToOffer(view.packages ?? packagesOf({ tasks: plan }, plate), plan, view.standing.tasks),
     steps,
     progress,
     guarded: guardedOf(unit),

@@ -1,11 +1,11 @@
-import { Autocomplete, Box, MenuItem, TextField } from '@mui/material';
-import { AddPart, type PartView } from '@entretien/contracts';
+import { Autocomplete, Box, Button, MenuItem, TextField } from '@mui/material';
+import { AddPart, ChangePart, type PartView } from '@entretien/contracts';
 import { partClasses, type PartClass } from '@entretien/core/parts';
 import { readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { ApiProblem, sentenceOf } from '../../data/api.js';
-import { useFleet, usePost } from '../../data/queries.js';
+import { useFleet, usePost, useSettings } from '../../data/queries.js';
 import { FormDialog } from '../../components/FormDialog.js';
 import { figureFields, readFigures } from './part-figures.js';
 
@@ -17,14 +17,32 @@ const classNames: Readonly<Record<PartClass, string>> = {
   other: 'other',
 };
 
-/** A part taken into the catalogue; the figures are what substitutes are judged by. */
-export function AddPartDialog({ onClose }: { readonly onClose: () => void }) {
+type Texts = Readonly<Record<string, string>>;
+
+/** What is known of a part, as it would be typed. */
+function textsOf({ name, number, answers, supplier = '', priceCents, figures }: PartView): Texts {
+  const price = priceCents === undefined ? '' : (priceCents / 100).toFixed(2);
+  const known = Object.fromEntries(Object.entries(figures).map(([code, figure]) => [code, String(figure)]));
+  return { ...known, name, number, answers, supplier, price };
+}
+
+interface PartDialogProps {
+  /** The part that is put right; left out, one is added. */
+  readonly part?: PartView;
+  readonly onClose: () => void;
+}
+
+/** A part taken into the catalogue, or put right; the figures are what substitutes are judged by. */
+export function PartDialog({ part, onClose }: PartDialogProps) {
   const { units } = useFleet({ all: true });
+  const currency = useSettings().data?.currency ?? 'EUR';
   const [id] = useState(() => newId());
-  const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});
-  const [kind, setKind] = useState<PartClass>('element');
-  const [fits, setFits] = useState<readonly string[]>([]);
-  const post = usePost<AddPart, PartView>(AddPart, '/parts');
+  const [texts, setTexts] = useState<Texts>(() => (part ? textsOf(part) : {}));
+  const [kind, setKind] = useState<PartClass>(part?.class ?? 'element');
+  const [fits, setFits] = useState<readonly string[]>(part?.fits ?? []);
+  const add = usePost<AddPart, PartView>(AddPart, '/parts');
+  const change = usePost<ChangePart, PartView>(ChangePart, `/parts/${part?.id ?? ''}/changes`);
+  const post = part ? change : add;
   const text = (field: string) => texts[field] ?? '';
   const put = (field: string, value: string) => setTexts({ ...texts, [field]: value });
   const { figures, problems } = readFigures(texts);
@@ -37,28 +55,37 @@ export function AddPartDialog({ onClose }: { readonly onClose: () => void }) {
     Object.keys(problems).length === 0 &&
     price.isOk &&
     inVan.isOk;
-  const send = () =>
-    post.mutate(
+  const shared = {
+    id,
+    number: text('number').trim(),
+    name: text('name').trim(),
+    answers: text('answers').trim(),
+    class: kind,
+    fits: [...fits],
+    figures,
+  };
+  const priceCents = price.value === undefined ? null : Math.round(price.value * 100);
+  const supplier = text('supplier').trim() === '' ? null : text('supplier').trim();
+  const send = () => {
+    const done = { onSuccess: onClose };
+    if (part) return change.mutate({ ...shared, priceCents, supplier }, done);
+    add.mutate(
       {
-        id,
-        number: text('number').trim(),
-        name: text('name').trim(),
-        answers: text('answers').trim(),
-        class: kind,
-        fits: [...fits],
-        figures,
-        ...(price.value === undefined ? {} : { priceCents: Math.round(price.value * 100) }),
+        ...shared,
+        ...(priceCents === null ? {} : { priceCents }),
+        ...(supplier === null ? {} : { supplier }),
         ...(inVan.value === undefined ? {} : { inVan: inVan.value }),
-        ...(text('supplier').trim() === '' ? {} : { supplier: text('supplier').trim() }),
       },
-      { onSuccess: onClose },
+      done,
     );
+  };
   const field = (code: string, label: string, longest: number, hint?: string, problem?: string) => (
     <TextField
       label={label}
       value={text(code)}
       onChange={(event) => put(code, event.target.value)}
       size="small"
+      autoFocus={code === 'name'}
       error={problem !== undefined || problemOf(code) !== undefined}
       helperText={problem ?? problemOf(code) ?? hint}
       slotProps={{ htmlInput: { maxLength: longest } }}
@@ -66,8 +93,8 @@ export function AddPartDialog({ onClose }: { readonly onClose: () => void }) {
   );
   return (
     <FormDialog
-      title="Add a part"
-      submit="Add it"
+      title={part ? `Edit ${part.name}` : 'Add a part'}
+      submit={part ? 'Save' : 'Add it'}
       canSubmit={canSubmit}
       isSending={post.isPending}
       problem={post.error ? sentenceOf(post.error) : null}
@@ -104,14 +131,33 @@ export function AddPartDialog({ onClose }: { readonly onClose: () => void }) {
           )}
         />
         {field('supplier', 'Supplier', 80)}
-        {field('price', 'Price, EUR', 12, undefined, price.isOk ? undefined : 'A price from 0 to 1,000,000.')}
-        {field('inVan', 'In the van', 12, undefined, inVan.isOk ? undefined : 'A number from 0 to 100,000.')}
+        {field(
+          'price',
+          `Price, ${currency}`,
+          12,
+          undefined,
+          price.isOk ? undefined : 'A price from 0 to 1,000,000.',
+        )}
+        {!part &&
+          field('inVan', 'In the van', 12, undefined, inVan.isOk ? undefined : 'A number from 0 to 100,000.')}
         {figureFields.map(({ code, label }) => (
           <Box key={code} sx={{ display: 'contents' }}>
             {field(code, label, 24, undefined, problems[code])}
           </Box>
         ))}
       </Box>
+      {part && (
+        <Box>
+          <Button
+            color={part.isRetired ? 'primary' : 'error'}
+            disabled={change.isPending}
+            onClick={() => change.mutate({ id: newId(), isRetired: !part.isRetired }, { onSuccess: onClose })}
+            sx={{ minHeight: 44, px: 0 }}
+          >
+            {part.isRetired ? 'Back into the catalogue' : 'Take it out of the catalogue'}
+          </Button>
+        </Box>
+      )}
     </FormDialog>
   );
 }
