@@ -148,11 +148,18 @@ function reportOf(files: readonly string[]): ReportContent {
     site: 'Odrin Glassworks',
     day: '24 Nov 2026',
     by: 'Mira Kolden',
+    workshop: null,
+    address: null,
+    contact: null,
     printedAt: new Date(Date.UTC(2026, 10, 24, 9)),
     units: [
       {
         tag: 'OG-1',
         description: 'screw',
+        plate: null,
+        labour: null,
+        bill: null,
+        customer: null,
         hours: '7,957 h',
         state: 'Signed for',
         summary: [
@@ -165,12 +172,10 @@ function reportOf(files: readonly string[]): ReportContent {
           outcome: 'done',
           verification: 'proved',
         })),
-        checks: Array.from({ length: CHECKS }, (_, index) => ({
-          when: index % 2 === 0 ? 'before' : 'after',
+        checks: Array.from({ length: CHECKS / 2 }, (_, index) => ({
           name: 'Discharge temperature',
-          verdict: index % 9 === 0 ? 'watch' : 'good',
-          said: index % 9 === 0 ? 'keep an eye on it' : 'good',
-          reason: `${78 + (index % 9)} °C, ${55 + (index % 9)} K above the air; the book allows 70 K.`,
+          before: reading(2 * index),
+          after: reading(2 * index + 1),
         })),
         parts: [{ name: 'Oil filter', count: '1 ×' }],
         repairs: ['Drain of the water separator sticks half open'],
@@ -189,6 +194,15 @@ function reportOf(files: readonly string[]): ReportContent {
         },
       },
     ],
+  };
+}
+
+function reading(index: number) {
+  const isWatch = index % 9 === 0;
+  return {
+    verdict: isWatch ? ('watch' as const) : ('good' as const),
+    said: isWatch ? 'keep an eye on it' : 'good',
+    reason: `${78 + (index % 9)} °C, ${55 + (index % 9)} K above the air; the book allows 70 K.`,
   };
 }
 

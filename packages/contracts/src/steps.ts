@@ -145,6 +145,9 @@ export class SignDetails {
   @Optional() @IsText('The signature', stepLimits.strokes) strokes?: string;
   /** Left out of service: who was told. */
   @Optional() @IsText('Who was told', stopLimits.informed) informed?: string;
+  /** Whoever took it over again. */
+  @Optional() @IsText('The name of the customer', stepLimits.name) customer?: string;
+  @Optional() @IsText('The signature of the customer', stepLimits.strokes) customerStrokes?: string;
 }
 
 /** The unit is left for another day. */

@@ -1,7 +1,7 @@
 import type { CheckValues, JudgedOutcome } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import type { ServicePackage, ServiceTask } from '@entretien/core/plan';
-import type { ComparedFigure, PartClass, PartFigures, Substitution } from '@entretien/core/parts';
+import type { ComparedFigure, PartClass, PartFigures, Shortage, Substitution } from '@entretien/core/parts';
 import type { EntryKind, RepairKind, RepairState } from '@entretien/core/repairs';
 import type { IsolationEvent } from '@entretien/core/isolation';
 import type { StandingStop } from '@entretien/core/stop';
@@ -156,6 +156,24 @@ export interface RepairView extends FactView {
   readonly cause: string | null;
   readonly minutes: number;
   readonly entries: readonly RepairEntryView[];
+}
+
+/** A repair that is not proved yet, wherever it stands. */
+export interface OpenRepairView extends Pick<
+  RepairView,
+  'id' | 'compressorId' | 'kind' | 'found' | 'foundAt' | 'state' | 'waitsFor'
+> {
+  readonly tag: string;
+  readonly siteId: string;
+  readonly siteName: string;
+}
+
+/** What is open anywhere. */
+export interface OpenWorkView {
+  readonly repairs: readonly OpenRepairView[];
+  readonly visits: readonly VisitBriefView[];
+  /** What the van holds too little of for everything that is late, due or nearing on the most urgent units. */
+  readonly short: readonly Shortage[];
 }
 
 export interface PartView {

@@ -224,7 +224,7 @@ class Valley {
     ) => {
       const foundAt = formatInstant(startOfLocalDay(day - ago, TIME_ZONE) + WORKING_HOUR * HOUR_MS);
       const repair = { id: idOf('repair', tag, found), kind, found, foundAt, station };
-      return this.write.repairs.open(idOf('unit', tag), repair, by).id;
+      return this.write.repairs.report(idOf('unit', tag), repair, by).id;
     };
     this.at(day, WORKING_HOUR + 4);
     open(

@@ -110,7 +110,7 @@ test('who is working is chosen once and stands in the record', async ({ page, of
   await page.getByRole('button', { name: /working/ }).click();
   await page.getByLabel('Add a person').fill(`Runa ${info.project.name} Vest`);
   await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.getByRole('menu')).toBeHidden();
+  await expect(page.getByRole('dialog')).toBeHidden();
   await expect(
     page.getByRole('button', { name: `Runa ${info.project.name} Vest is working. Change` }),
   ).toBeVisible();

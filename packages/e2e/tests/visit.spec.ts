@@ -335,7 +335,7 @@ test.describe('an interruption', () => {
 
       // Another person: an own lock, and a look for oneself; the proofs of the spaces are shared.
       await page.getByRole('button', { name: 'Say who is working' }).click();
-      await page.getByRole('menuitem', { name: 'Jorun Aske' }).click();
+      await page.getByRole('dialog').getByRole('button', { name: 'Jorun Aske' }).click();
       await page.keyboard.press('Escape');
       await page.goto(`/visits/${visit}?at=isolate`);
       await expect(page.getByText(/is on\. Put on your own/)).toBeVisible();

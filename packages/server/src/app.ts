@@ -35,6 +35,8 @@ import { IsolationModule } from './isolation/isolation.module.js';
 import { ImportExportModule } from './import-export/import-export.module.js';
 import { LogbookModule } from './logbook/logbook.module.js';
 import { MeasurementsModule } from './measurements/measurements.module.js';
+import { formatsOfRequest } from './common/formats-of-request.js';
+import { OpenWorkModule } from './open-work/open-work.module.js';
 import { PartsModule } from './parts/parts.module.js';
 import { PeopleModule } from './people/people.js';
 import { PersistenceModule } from './persistence/persistence.module.js';
@@ -101,6 +103,7 @@ class AppModule {
         StopsModule,
         RepairsModule,
         VisitsModule,
+        OpenWorkModule,
         LogbookModule,
         HealthModule,
         // The last: what no other knows below a compressor may be a kind of fact.
@@ -174,6 +177,7 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
     '/api',
     atMost(MOST_PICTURES, (request) => request.path.endsWith('/photos')),
   );
+  app.use('/api', formatsOfRequest);
   app.use('/api', compression({ level: 4 }));
   app.use('/api', express.json({ limit: LARGEST_BODY, strict: false, verify: lookForDeepNesting }));
   app.use('/api', refuseDeepNesting);

@@ -1,3 +1,4 @@
+import { formatsInUse } from './formats.js';
 import { formatDay, localDayAt, type LocalDate } from './local-date.js';
 import type { Instant } from './instant.js';
 
@@ -8,10 +9,22 @@ export function monthName(month: number): string {
   return MONTHS[month]!;
 }
 
-/** A local date in words: `5 Dec 2026`. */
+/** A local date as its reader writes it: `5 Dec 2026`. */
 export function describeDay(date: LocalDate): string {
-  const [year, month, day] = date.split('-').map(Number) as [number, number, number];
-  return `${day} ${monthName(month - 1)} ${year}`;
+  const { dayOrder } = formatsInUse();
+  if (dayOrder === 'year-first') return date;
+  return dayOrder === 'month-day'
+    ? `${describeDayOfYear(date)}, ${date.slice(0, 4)}`
+    : `${describeDayOfYear(date)} ${date.slice(0, 4)}`;
+}
+
+/** A local date without its year: `5 Dec`. */
+export function describeDayOfYear(date: LocalDate): string {
+  const { dayOrder } = formatsInUse();
+  if (dayOrder === 'year-first') return date.slice(5);
+  const [, month, day] = date.split('-').map(Number) as [number, number, number];
+  const name = monthName(month - 1);
+  return dayOrder === 'month-day' ? `${name} ${day}` : `${day} ${name}`;
 }
 
 /** The day of a moment at a site, in words. */

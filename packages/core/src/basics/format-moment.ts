@@ -1,3 +1,4 @@
+import { describeDayAt } from './describe-day.js';
 import type { Instant } from './instant.js';
 
 const formatters = new Map<string, Intl.DateTimeFormat>();
@@ -8,14 +9,11 @@ export function formatMoment(instant: Instant, timeZone: string): string {
   if (!formatter) {
     formatter = new Intl.DateTimeFormat('en-GB', {
       timeZone,
-      day: 'numeric',
-      month: 'short',
-      year: 'numeric',
       hour: '2-digit',
       minute: '2-digit',
       hourCycle: 'h23',
     });
     formatters.set(timeZone, formatter);
   }
-  return formatter.format(instant);
+  return `${describeDayAt(instant, timeZone)}, ${formatter.format(instant)}`;
 }

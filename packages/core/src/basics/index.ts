@@ -22,7 +22,21 @@ export {
   type DayNumber,
   type LocalDate,
 } from './local-date.js';
-export { monthName, describeDay, describeDayAt } from './describe-day.js';
+export {
+  dayOrders,
+  decimalSigns,
+  figureAsRead,
+  formatsCode,
+  formatsInUse,
+  formatsOf,
+  readFormatsFrom,
+  usualFormats,
+  type DayOrder,
+  type DecimalSign,
+  type Formats,
+} from './formats.js';
+export { readDay, readDayAndTime } from './read-day.js';
+export { monthName, describeDay, describeDayAt, describeDayOfYear } from './describe-day.js';
 export { formatMoment } from './format-moment.js';
 export { dateOrders, readWrittenMoment, type DateOrder } from './written-moment.js';
 export { bounds, outOfRange, type Bounded } from './range.js';

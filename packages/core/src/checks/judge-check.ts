@@ -1,5 +1,5 @@
 import { ATMOSPHERE_BAR } from '../air/index.js';
-import { parseLocalDate, err, ok, type LocalDate, type Result } from '../basics/index.js';
+import { parseLocalDate, err, ok, type LocalDate, type Result, figureAsRead } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
 import { formatQuantity, unitByCode, type QuantityKind } from '../quantities/index.js';
 import type {
@@ -112,7 +112,7 @@ export function fieldProblem(
   const format = (value: number) =>
     kind
       ? quantityText(value, kind, {})
-      : `${value.toLocaleString('en')} ${(field as { unit: string }).unit}`;
+      : `${figureAsRead(value.toLocaleString('en'))} ${(field as { unit: string }).unit}`;
   const scale = kind === 'temperature' ? ' Was it read in °F?' : '';
   return {
     code: 'out-of-range',

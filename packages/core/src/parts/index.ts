@@ -8,4 +8,5 @@ export {
   type PartFigures,
   type Substitution,
 } from './substitute.js';
+export { shortagesOf, type Job, type Shortage } from './shortage.js';
 export { kitAgainstVan, type KitLine, type StockedPart } from './kit.js';

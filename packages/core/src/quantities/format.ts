@@ -1,3 +1,4 @@
+import { figureAsRead } from '../basics/index.js';
 import { fromStored } from './convert.js';
 import { storedUnit, type MeasuringUnit, type QuantityKind } from './units.js';
 
@@ -24,19 +25,21 @@ function formatter(minimum: number, maximum: number): Intl.NumberFormat {
 
 /**
  * Writes a figure with no more digits than it deserves: three significant ones, but never fewer than its
- * whole part. Thousands are grouped by a comma from 1,000.
+ * whole part. Thousands are grouped from 1,000, as the reader
+ * writes them.
  *
  * @example formatFigure(9.99740) // → '10'
  * @example formatFigure(15930.4) // → '15,930'
  */
 export function formatFigure(value: number, options: FigureOptions = {}): string {
-  if (options.decimals !== undefined) return formatter(options.decimals, options.decimals).format(value);
+  if (options.decimals !== undefined)
+    return figureAsRead(formatter(options.decimals, options.decimals).format(value));
   const figures = options.figures ?? 3;
   const magnitude = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value)));
   const decimals = Math.max(0, Math.min(options.maxDecimals ?? 2, figures - 1 - magnitude));
   // Adding zero turns a rounded "-0" into "0".
   const rounded = Number(value.toFixed(decimals)) + 0;
-  return formatter(0, decimals).format(rounded);
+  return figureAsRead(formatter(0, decimals).format(rounded));
 }
 
 /** A stored figure ready to show: the figure and its unit apart, because they are set in different type. */

@@ -1,4 +1,4 @@
-import { err, ok, type Result } from '../basics/index.js';
+import { err, formatsInUse, ok, type Result } from '../basics/index.js';
 
 const PLAIN = /^[+-]?(\d+\.?\d*|\.\d+)$/;
 
@@ -54,6 +54,7 @@ function notANumber(text: string): Result<never> {
  * @example typedFigure('1.013') // → '1.0130'
  */
 export function typedFigure(shown: string): string {
-  const plain = shown.replaceAll(',', '');
-  return /^-?[1-9]\d{0,2}\.\d{3}$/.test(plain) ? `${plain}0` : plain;
+  const plain =
+    formatsInUse().decimal === 'point' ? shown.replaceAll(',', '') : shown.replaceAll('\u202f', '');
+  return /^-?[1-9]\d{0,2}[.,]\d{3}$/.test(plain) ? `${plain}0` : plain;
 }

@@ -1,6 +1,7 @@
 import { stationsOf, type DataPlate } from '../machine/index.js';
 import {
   isolationStates,
+  kitOf,
   type IsolationState,
   type KitItem,
   type ServiceTask,
@@ -72,7 +73,7 @@ export function prepare(tasks: readonly ServiceTask[], plate: DataPlate): Prepar
   );
   return {
     work,
-    kit: wholeKit(tasks),
+    kit: kitOf(tasks),
     tools: [...new Set(tasks.flatMap(({ tools }) => tools ?? []))],
     minutes: tasks.reduce((sum, { minutes }) => sum + minutes, 0),
   };
@@ -81,15 +82,4 @@ export function prepare(tasks: readonly ServiceTask[], plate: DataPlate): Prepar
 /** Oil runs out while it is warm, and the rest is done while it runs. */
 function drainsOil({ tasks }: StationWork): boolean {
   return tasks.some(({ code }) => code === 'oil-change' || code === 'engine-oil-change');
-}
-
-/** Everything the tasks take, each part once with its count; what a covered task takes is not taken twice. */
-function wholeKit(tasks: readonly ServiceTask[]): KitItem[] {
-  const covered = new Set(tasks.flatMap(({ covers }) => covers ?? []));
-  const counts = new Map<string, number>();
-  for (const { code, kit } of tasks) {
-    if (covered.has(code)) continue;
-    for (const { part, count } of kit ?? []) counts.set(part, (counts.get(part) ?? 0) + count);
-  }
-  return [...counts].map(([part, count]) => ({ part, count }));
 }

@@ -4,32 +4,44 @@ import { checkByCode, describeVerdict } from '@entretien/core/checks';
 import type { StopView } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
+import { formatFigure } from '@entretien/core/quantities';
 import { fromMeter, meterScaleAt, formatHoursSeen, type MeterScale } from '@entretien/core/hours';
-import { clockHours, hourClockOf, type Standing, type TaskStanding } from '@entretien/core/plan';
+import {
+  clockHours,
+  hourClockOf,
+  type ServiceTask,
+  type Standing,
+  type TaskStanding,
+} from '@entretien/core/plan';
 import {
   NOT_CONFIRMED,
   describeOpen,
   summaryOf,
-  type MeasurePhase,
   type CompressorProgress,
   type VisitTask,
 } from '@entretien/core/visit';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
 import type { Settings } from '../config.js';
+import { WorkshopSettingsService } from '../isolation/workshop-settings.js';
+import { PartsService } from '../parts/parts.service.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
-import { PartEntity } from '../persistence/entities/part.entity.js';
 import { PhotoEntity, type VisitEntity } from '../persistence/entities/visit.entity.js';
 import { SitesService } from '../sites/sites.service.js';
 import { StandingsService, type JudgedCompressor } from '../standings/standings.service.js';
 import { StopsService } from '../stops/stops.service.js';
 import { PhotosService } from '../visits/photos.service.js';
 import { VisitRepository } from '../visits/visit-repository.js';
-import { drawReport, type ReportContent, type ReportedCompressor } from './visit-report.js';
+import {
+  drawReport,
+  type ReportContent,
+  type ReportedCheck,
+  type ReportedCompressor,
+  type ReportedReading,
+} from './visit-report.js';
 import { drawRedTag, drawTag, type RedTagContent, type TagContent } from './service-tag.js';
 
-const PHASES: Readonly<Record<MeasurePhase, string>> = { before: 'before', work: 'at work', proof: 'after' };
 const PROOFS: Readonly<Record<VisitTask['verification'], string>> = {
   'none-needed': '',
   missing: 'not proved yet',
@@ -50,6 +62,8 @@ export class DocumentsService {
     private readonly book: VisitRepository,
     private readonly photos: PhotosService,
     private readonly stops: StopsService,
+    private readonly parts: PartsService,
+    private readonly workshop: WorkshopSettingsService,
     @Inject(CLOCK) private readonly clock: Clock,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
@@ -110,7 +124,10 @@ export class DocumentsService {
   reportOf(visit: VisitEntity): ReportContent {
     const site = this.sites.require(visit.siteId);
     return {
+      workshop: this.workshop.read().workshopName,
       site: site.name,
+      address: site.address ?? null,
+      contact: site.contact ?? null,
       day: describeDay(visit.plannedOn),
       by: this.nameOf(visit.by),
       units: this.book
@@ -131,6 +148,7 @@ export class DocumentsService {
     return {
       tag: unit.plate.tag,
       description: describeMachine(unit.plate),
+      plate: plateLine(unit.plate),
       hours: this.reportedHours(judged, progress),
       state: signed
         ? 'Signed for'
@@ -149,17 +167,11 @@ export class DocumentsService {
           .filter((word) => word !== '')
           .join(', '),
       })),
-      checks: progress.measured.map(({ phase, check, verdict, noComparison, reason }) => ({
-        when: PHASES[phase],
-        name: checkByCode(check)?.name ?? check,
-        verdict,
-        said: verdict === undefined ? '' : describeVerdict({ verdict, noComparison }),
-        reason: reason ?? '',
-      })),
+      checks: checksOf(progress),
       parts: progress.parts.map(({ name, count, part }) => ({
         name,
         count: `${count} ×`,
-        cost: this.costOf(part, count),
+        cost: this.amountOf(this.centsOf(part, count)),
       })),
       repairs: progress.faults.map(({ found }) => found),
       notes: progress.notes.map(({ text }) => text),
@@ -170,12 +182,17 @@ export class DocumentsService {
         const text = caption ?? (station === undefined ? '' : stationName(unit.plate, station));
         return [{ picture: this.photos.picture(row), widthPx, heightPx, caption: text }];
       }),
+      ...this.reckoned(unit.plan, progress),
       next: nextOf(judged.standing),
       signed: signed && {
         name: signed.name,
         on: formatMoment(signed.at, timeZone),
         strokes: signed.strokes ?? null,
       },
+      customer:
+        signed?.customer === undefined
+          ? null
+          : { name: signed.customer, strokes: signed.customerStrokes ?? null },
     };
   }
 
@@ -192,10 +209,50 @@ export class DocumentsService {
     return known && `about ${formatHoursSeen(scale, Math.round(known.hours), 'full')} (estimated)`;
   }
 
-  /** What the parts cost by the catalogue; empty where it names no price. */
-  private costOf(part: string | undefined, count: number): string {
-    const cents = part === undefined ? null : (this.database.find(PartEntity, part)?.priceCents ?? null);
-    return cents === null ? '' : `${((cents * count) / 100).toFixed(2)} EUR`;
+  /** What so many of a part cost by the catalogue, in hundredths; null where it names no price. */
+  private centsOf(part: string | undefined, count: number): number | null {
+    if (part === undefined) return null;
+    const { priceCents } = this.parts.require(part);
+    return priceCents === null ? null : Math.round(priceCents * count);
+  }
+
+  private amountOf(cents: number | null): string {
+    return cents === null
+      ? ''
+      : `${formatFigure(cents / 100, { decimals: 2 })} ${this.workshop.read().currency}`;
+  }
+
+  /** Labour by the minutes of the plan, and what it all comes to with the parts and the tax. */
+  private reckoned(
+    plan: readonly ServiceTask[],
+    progress: CompressorProgress,
+  ): Pick<ReportedCompressor, 'labour' | 'bill'> {
+    const { labourCentsPerHour, taxPercent } = this.workshop.read();
+    const done = new Set(progress.tasks.flatMap(({ code, outcome }) => (outcome === 'done' ? [code] : [])));
+    const minutes = plan.reduce((sum, task) => sum + (done.has(task.code) ? task.minutes : 0), 0);
+    const prices = progress.parts.map(({ part, count }) => this.centsOf(part, count));
+    const parts = prices.reduce<number>((sum, cents) => sum + (cents ?? 0), 0);
+    const labour = Math.round((minutes / 60) * labourCentsPerHour);
+    const unpriced = prices.filter((cents) => cents === null).length;
+    const tax = Math.round(((parts + labour) * taxPercent) / 100);
+    const line = (name: string, cents: number) =>
+      cents === 0 ? [] : [{ name, amount: this.amountOf(cents) }];
+    const without = unpriced === 1 ? 'one part that has' : `${unpriced} parts that have`;
+    return {
+      labour: minutes === 0 ? null : `Labour, by the plan: ${minutes} min`,
+      bill:
+        parts + labour === 0
+          ? null
+          : {
+              lines: [
+                ...line('Parts', parts),
+                ...line('Labour', labour),
+                ...line(`Tax, ${formatFigure(taxPercent)} %`, tax),
+              ],
+              total: this.amountOf(parts + labour + tax),
+              without: unpriced === 0 ? null : `Without ${without} no price in the catalogue.`,
+            },
+    };
   }
 
   private doneBy(compressorId: string, doneAt: number): string | null {
@@ -210,6 +267,31 @@ export class DocumentsService {
   private nameOf(person: string): string {
     return this.people.list().find(({ id }) => id === person)?.name ?? 'Technician';
   }
+}
+
+/** Maker, model and serial number; null where none is known. */
+function plateLine({ maker, model, serial }: DataPlate): string | null {
+  const made = [maker, model].filter((part) => part !== undefined).join(' ');
+  const known = [made, serial === undefined ? '' : `serial number ${serial}`].filter((part) => part !== '');
+  return known.length === 0 ? null : known.join(' · ');
+}
+
+/** Each check once, with the last that it showed before the work and after it. */
+function checksOf({ measured }: Pick<CompressorProgress, 'measured'>): readonly ReportedCheck[] {
+  const codes = [...new Set(measured.map(({ check }) => check))];
+  const last = (code: string, isBefore: boolean): ReportedReading | null => {
+    const found = measured.findLast(
+      ({ check, phase }) => check === code && (phase === 'before') === isBefore,
+    );
+    if (!found) return null;
+    const { verdict, noComparison, reason = '' } = found;
+    return { verdict, said: verdict === undefined ? '' : describeVerdict({ verdict, noComparison }), reason };
+  };
+  return codes.map((code) => ({
+    name: checkByCode(code)?.name ?? code,
+    before: last(code, true),
+    after: last(code, false),
+  }));
 }
 
 /** The hours at the last service, on the meter fitted now; as an estimate where the meter was not read. */

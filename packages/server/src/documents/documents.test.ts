@@ -362,19 +362,82 @@ test('the report tells the visit: work, measurements, parts, photos, signature a
     'HC-1 · screw',
     'Done: Oil change, Bearings and coolant condition.',
     'Not done: New intake element. Element not in the van.',
-    'Discharge temperature good',
+    'Discharge temperature – good: ',
     'Used: 1 × Oil filter.',
     'Cooler face dirty',
     'Ключ у сторожа',
     'Cooler before cleaning',
     'Signed by Mara Vell',
-    '1 of',
+    '1 of 1',
   ]) {
     expect(text).toContain(one);
   }
   expect(text).toMatch(await nextInOrder(unit, 3));
   expect(pictures).toHaveLength(1);
   expect((await server.read(`/api/visits/${randomUUID()}/report.pdf`)).status).toBe(404);
+});
+
+test('a report to be handed over: plate, address, before beside after, labour and tax, both signatures', async () => {
+  server.now = NOW;
+  const papers = { workshopName: 'Haldris Air', currency: 'CHF', taxPercent: 10, labourCentsPerHour: 12_000 };
+  expectStatus(200, await server.put('/api/settings', papers));
+  const site = await server.addSite({ name: 'Dairy', address: 'Mill lane 2', contact: 'Ada, 555 0100' });
+  const plate = { maker: 'Orbell', model: 'K 7', serial: '4471', siteId: site, family: 'screw', tag: 'HC-7' };
+  const unit = await server.addCompressor({ ...plate, motor: 'three-phase' });
+  await server.readHours(unit, daysAgo(100), 0);
+  const filter = {
+    number: 'F-77',
+    name: 'Oil filter',
+    class: 'element',
+    answers: 'oil filter',
+    fits: [],
+    figures: {},
+  };
+  const part = randomUUID();
+  expectStatus(201, await server.post('/api/parts', { ...filter, id: part, priceCents: 2550, inVan: 4 }));
+  const visit = await VisitAtWork.plan(server, unit, ['oil-change']);
+  const measure = (phase: string, tempC: number) =>
+    visit.step('measure', {
+      phase,
+      check: 'discharge-temperature',
+      values: { tempC, ambientC: 20, mostRiseK: 70 },
+    });
+  await measure('before', 88);
+  await visit.isolate();
+  expectStatus(201, await visit.done('oil-change'));
+  await visit.step('part', { part, name: 'Oil filter', count: 2 });
+  await visit.step('part', { name: 'Rag', count: 1 });
+  await visit.restart();
+  await visit.step('tight', { tight: true });
+  await measure('proof', 78);
+  const strokes = '10,50 60,20';
+  const customer = { customer: 'Ada Brenn', customerStrokes: strokes };
+  expectStatus(201, await visit.step('sign', { name: 'Mara Vell', strokes, ...customer }));
+  const { bytes } = await server.readBytes(`/api/visits/${visit.id}/report.pdf`);
+  const { text, pages } = await openPdf(bytes);
+  // 60 min of the plan at 120.00 an hour, two filters at 25.50, a tenth of tax: 171.00 and 17.10.
+  for (const one of [
+    'Haldris Air',
+    'Mill lane 2 · Ada, 555 0100',
+    'Orbell K 7 · serial number 4471',
+    'Labour, by the plan: 60 min',
+    'Parts 51.00 CHF',
+    'Labour 120.00 CHF',
+    'Tax, 10 % 17.10 CHF',
+    'Total 188.10 CHF',
+    'Without one part that has no price in the catalogue.',
+    'Taken over by Ada Brenn',
+  ])
+    expect(text).toContain(one);
+  expect(text).toMatch(/Discharge temperature \w+: .*88.*\w+: .*78/);
+  expect(pages).toBe(1);
+  const raw = bytes.toString('latin1');
+  for (const tag of ['/StructTreeRoot', '/Marked true', '/H1', '/TR', '/Lang (en)'])
+    expect(raw).toContain(tag);
+  expectStatus(
+    200,
+    await server.put('/api/settings', { labourCentsPerHour: 0, taxPercent: 0, workshopName: null }),
+  );
 });
 
 test('strokes of a signature outside their box are left out', () => {

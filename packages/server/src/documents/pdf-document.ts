@@ -56,6 +56,8 @@ export interface PaperFormat {
   readonly height: number;
   readonly margin: number;
   readonly createdAt: Date;
+  /** Share of the usual size of letters and gaps; 1 where nothing is said. */
+  readonly density?: number;
 }
 
 /** A sheet that is written from top to bottom and goes on to the next by itself. */
@@ -65,6 +67,10 @@ export class PdfDocument {
   private readonly measured = new Map<string, Measured>();
   private at: number;
   private readonly foot: number;
+  private readonly root: PDFKit.PDFStructureElement;
+  private table: PDFKit.PDFStructureElement | null = null;
+  /** Whether what is drawn now has its tag already. */
+  private isWithin = false;
 
   constructor(private readonly format: PaperFormat) {
     const { width, height, margin, title, createdAt } = format;
@@ -73,16 +79,72 @@ export class PdfDocument {
       size: [width, height],
       margins: { top: margin, left: margin, right: margin, bottom: 0 },
       bufferPages: true,
+      // Tags, and the marks that readers for the blind go by, came with this version of the format.
+      pdfVersion: '1.5',
+      tagged: true,
       lang: 'en',
       displayTitle: true,
       info: { Title: title, Creator: 'Entretien', Producer: 'Entretien', CreationDate: createdAt },
     });
     this.at = margin;
     this.foot = height - margin;
+    this.root = this.document.struct('Document');
+    this.document.addStructure(this.root);
+  }
+
+  /** What is drawn within is one thing to whoever has it read aloud; rows that follow each other are a table. */
+  tagged(kind: 'H1' | 'H2' | 'H3' | 'P' | 'Figure', draw: () => void, alt?: string): void {
+    this.endTable();
+    this.addTo(this.root, kind, draw, alt === undefined ? {} : { alt });
+  }
+
+  /** Draws at once, and hangs what is drawn into the tree that is read aloud. */
+  private addTo(
+    parent: PDFKit.PDFStructureElement,
+    kind: string,
+    draw: () => void,
+    options: { readonly alt?: string } = {},
+  ): void {
+    const element = this.document.struct(kind, options, () => {
+      this.isWithin = true;
+      draw();
+      this.isWithin = false;
+    });
+    parent.add(element);
+    element.end();
+  }
+
+  /** What is drawn within says nothing: a line, the number of a sheet. */
+  private artifact(draw: () => void): void {
+    this.document.markContent('Artifact', { type: 'Layout' });
+    this.isWithin = true;
+    draw();
+    this.isWithin = false;
+    this.document.endMarkedContent();
+  }
+
+  private endTable(): void {
+    this.table?.end();
+    this.table = null;
   }
 
   get top(): number {
     return this.at;
+  }
+
+  /** How many sheets there are. */
+  get pages(): number {
+    return this.document.bufferedPageRange().count;
+  }
+
+  /** Share of the last sheet that is written on. */
+  get filled(): number {
+    return (this.at - this.format.margin) / (this.foot - this.format.margin);
+  }
+
+  /** A length as it is on a sheet of this density. */
+  scaled(points: number): number {
+    return points * (this.format.density ?? 1);
   }
 
   get left(): number {
@@ -97,6 +159,10 @@ export class PdfDocument {
   put(text: string, x: number, y: number, width: number, setting: Setting = {}): number {
     const { colour = ink.text, align = 'left' } = setting;
     const { height, isOneLine } = this.measure(text, width, setting);
+    if (!this.isWithin) {
+      this.tagged('P', () => void this.put(text, x, y, width, setting));
+      return height;
+    }
     this.document.fillColor(colour);
     // What fits on a line needs nobody to look for the end of it.
     if (isOneLine && align === 'left') this.document.text(text, x, y, { lineBreak: false });
@@ -109,7 +175,8 @@ export class PdfDocument {
   }
 
   /** How high a text is in a column; leaves its face and size chosen. Asked for before it is set and again then. */
-  private measure(text: string, width: number, { size = 9.5, strong = false }: Setting): Measured {
+  private measure(text: string, width: number, { size: usual = 9.5, strong = false }: Setting): Measured {
+    const size = this.scaled(usual);
     const document = this.face(text, strong).fontSize(size);
     const key = `${width} ${size} ${strong} ${text}`;
     let known = this.measured.get(key);
@@ -125,29 +192,33 @@ export class PdfDocument {
   }
 
   /** A paragraph over the whole width. */
-  write(text: string, setting: Setting = {}): void {
+  write(text: string, setting: Setting = {}, kind: 'H1' | 'H2' | 'H3' | 'P' = 'P'): void {
     this.need(this.heightOf(text, this.width, setting));
-    this.at += this.put(text, this.left, this.at, this.width, setting) + 2;
+    this.tagged(kind, () => {
+      this.at += this.put(text, this.left, this.at, this.width, setting) + 2;
+    });
   }
 
   space(points: number): void {
-    this.at += points;
+    this.at += this.scaled(points);
   }
 
   rule(): void {
-    this.document
-      .moveTo(this.left, this.at)
-      .lineTo(this.left + this.width, this.at)
-      .lineWidth(0.6)
-      .strokeColor(ink.rule)
-      .stroke();
+    this.artifact(() =>
+      this.document
+        .moveTo(this.left, this.at)
+        .lineTo(this.left + this.width, this.at)
+        .lineWidth(0.6)
+        .strokeColor(ink.rule)
+        .stroke(),
+    );
     this.at += 4;
   }
 
   heading(text: string): void {
     this.need(40);
     this.space(8);
-    this.write(text, { size: 11.5, strong: true, colour: ink.done });
+    this.write(text, { size: 11.5, strong: true, colour: ink.done }, 'H2');
     this.rule();
   }
 
@@ -161,10 +232,14 @@ export class PdfDocument {
     );
     this.need(high + 3);
     let x = this.left;
+    if (this.table === null) this.root.add((this.table = this.document.struct('Table')));
+    const row = this.document.struct('TR');
+    this.table.add(row);
     cells.forEach(([text, setting], index) => {
-      this.put(text, x, this.at, widths[index]!, setting);
+      this.addTo(row, 'TD', () => this.put(text, x, this.at, widths[index]!, setting));
       x += widths[index]! + gap;
     });
+    row.end();
     this.at += high + 3;
   }
 
@@ -177,14 +252,18 @@ export class PdfDocument {
 
   /** Numbers the sheets and closes the document. */
   async finish(foot?: string): Promise<Buffer> {
+    this.endTable();
+    this.root.end();
     const { start, count } = this.document.bufferedPageRange();
     if (foot !== undefined) {
       for (let index = start; index < start + count; index += 1) {
         this.document.switchToPage(index);
-        this.put(`${foot} · ${index + 1} of ${count}`, this.left, this.foot + 8, this.width, {
-          size: 7.5,
-          colour: ink.second,
-        });
+        this.artifact(() =>
+          this.put(`${foot} · ${index + 1} of ${count}`, this.left, this.foot + 8, this.width, {
+            size: 7.5,
+            colour: ink.second,
+          }),
+        );
       }
     }
     const parts: Buffer[] = [];

@@ -1,14 +1,27 @@
 import type { Verdict } from '@entretien/core/checks';
 import { ink, PdfDocument } from './pdf-document.js';
 
-/** A check as the report tells it. */
-export interface ReportedCheck {
-  readonly when: string;
-  readonly name: string;
+/** One measurement as the report tells it. */
+export interface ReportedReading {
   /** How it came out, and what that is called. */
   readonly verdict: Verdict | undefined;
   readonly said: string;
   readonly reason: string;
+}
+
+/** A check with what it showed before the work and after it. */
+export interface ReportedCheck {
+  readonly name: string;
+  readonly before: ReportedReading | null;
+  readonly after: ReportedReading | null;
+}
+
+/** What it comes to, in words ready to be set; null where nothing has a price. */
+export interface ReportedBill {
+  readonly lines: readonly { readonly name: string; readonly amount: string }[];
+  readonly total: string;
+  /** What the total leaves out. */
+  readonly without: string | null;
 }
 
 export interface ReportedPhoto {
@@ -22,6 +35,8 @@ export interface ReportedPhoto {
 export interface ReportedCompressor {
   readonly tag: string;
   readonly description: string;
+  /** Maker, model and serial number, as far as they are known. */
+  readonly plate: string | null;
   readonly hours: string | null;
   readonly state: string;
   readonly summary: readonly string[];
@@ -36,12 +51,26 @@ export interface ReportedCompressor {
   readonly repairs: readonly string[];
   readonly notes: readonly string[];
   readonly photos: readonly ReportedPhoto[];
+  /** Work on it, as reckoned; null where there was none. */
+  readonly labour: string | null;
+  readonly bill: ReportedBill | null;
   readonly next: readonly { readonly name: string; readonly due: string }[];
-  readonly signed: { readonly name: string; readonly on: string; readonly strokes: string | null } | null;
+  readonly signed: Signature | null;
+  /** Of whoever took it over again. */
+  readonly customer: Omit<Signature, 'on'> | null;
+}
+
+interface Signature {
+  readonly name: string;
+  readonly on: string;
+  readonly strokes: string | null;
 }
 
 export interface ReportContent {
+  readonly workshop: string | null;
   readonly site: string;
+  readonly address: string | null;
+  readonly contact: string | null;
   readonly day: string;
   readonly by: string;
   readonly units: readonly ReportedCompressor[];
@@ -51,24 +80,49 @@ export interface ReportContent {
 const A4 = { width: 595.28, height: 841.89, margin: 48 };
 const PHOTO_HIGH = 150;
 
-/** The report of a visit: what was found, done, measured and signed for, unit by unit. */
+/** A last sheet with less on it than this is drawn closer, if that saves it. */
+const STRAY = 0.45;
+const CLOSER = 0.84;
+
+/** The report of a visit: what was found, done, measured and signed for, unit by unit; on one sheet where one will do. */
 export function drawReport(report: ReportContent): Promise<Buffer> {
   const title = `Service report, ${report.site}, ${report.day}`;
-  const paper = new PdfDocument({ ...A4, title, createdAt: report.printedAt });
-  paper.write('Service report', { size: 20, strong: true });
+  const usual = written(report, title);
+  if (usual.pages === 1 || usual.filled > STRAY) return usual.finish(title);
+  const closer = written(report, title, CLOSER);
+  return (closer.pages < usual.pages ? closer : usual).finish(title);
+}
+
+function written(report: ReportContent, title: string, density = 1): PdfDocument {
+  const paper = new PdfDocument({ ...A4, title, createdAt: report.printedAt, density });
+  if (report.workshop !== null) paper.write(report.workshop, { size: 11, strong: true, colour: ink.done });
+  paper.write('Service report', { size: 20, strong: true }, 'H1');
   paper.write(`${report.site} · ${report.day} · ${report.by}`, { size: 11, colour: ink.second });
+  const where = [report.address, report.contact].filter((part) => part !== null);
+  if (where.length > 0) paper.write(where.join(' · '), { colour: ink.second });
   for (const unit of report.units) drawCompressor(paper, unit);
   paper.space(10);
   paper.write(
     'Verdicts and intervals support the judgement of a qualified technician. The maker’s manual, local law and licensed trades come first.',
     { size: 7.5, colour: ink.second },
   );
-  return paper.finish(title);
+  return paper;
+}
+
+const CHECK_SHARES = [3, 4.6, 4.6] as const;
+
+/** A measurement in its column: the verdict first, then why. */
+function cellOf(reading: ReportedReading | null): readonly [string, { colour?: string }?] {
+  if (reading === null) return ['–', { colour: ink.second }];
+  const { verdict, said, reason } = reading;
+  const colour = verdict === 'good' ? ink.done : verdict === 'act' || verdict === 'stop' ? ink.act : ink.text;
+  return [[said, reason].filter((part) => part !== '').join(': '), { colour }];
 }
 
 function drawCompressor(paper: PdfDocument, unit: ReportedCompressor): void {
   paper.space(6);
   paper.heading(`${unit.tag} · ${unit.description}`);
+  if (unit.plate !== null) paper.write(unit.plate, { colour: ink.second });
   paper.write([unit.state, unit.hours].filter((part) => part !== null).join(' · '), { colour: ink.second });
   unit.summary.forEach((sentence) => paper.write(sentence));
   unit.warnings.forEach((sentence) => paper.write(sentence, { strong: true, colour: ink.act }));
@@ -80,13 +134,9 @@ function drawCompressor(paper: PdfDocument, unit: ReportedCompressor): void {
   }
   if (unit.checks.length > 0) {
     part(paper, 'Measured');
-    for (const { when, name, verdict, said, reason } of unit.checks) {
-      const colour =
-        verdict === 'good' ? ink.done : verdict === 'act' || verdict === 'stop' ? ink.act : ink.text;
-      paper.row(
-        [[when, { colour: ink.second }], [name], [said, { strong: true, colour }], [reason]],
-        [1.6, 3, 2, 6.2],
-      );
+    paper.row([[''], ['before', { colour: ink.second }], ['after', { colour: ink.second }]], CHECK_SHARES);
+    for (const { name, before, after } of unit.checks) {
+      paper.row([[name], cellOf(before), cellOf(after)], CHECK_SHARES);
     }
   }
   if (unit.parts.length > 0) {
@@ -94,6 +144,19 @@ function drawCompressor(paper: PdfDocument, unit: ReportedCompressor): void {
     unit.parts.forEach(({ name, count, cost = '' }) =>
       paper.row([[count, { strong: true }], [name], [cost, { align: 'right' }]], [1, 7, 2]),
     );
+  }
+  if (unit.labour !== null) paper.row([['', {}], [unit.labour], ['']], [1, 7, 2]);
+  if (unit.bill !== null) {
+    part(paper, 'Together');
+    unit.bill.lines.forEach(({ name, amount }) => paper.row([[name], [amount, { align: 'right' }]], [8, 2]));
+    paper.row(
+      [
+        ['Total', { strong: true }],
+        [unit.bill.total, { strong: true, align: 'right' }],
+      ],
+      [8, 2],
+    );
+    if (unit.bill.without !== null) paper.write(unit.bill.without, { size: 8, colour: ink.second });
   }
   if (unit.repairs.length > 0) {
     part(paper, 'Faults found');
@@ -108,13 +171,13 @@ function drawCompressor(paper: PdfDocument, unit: ReportedCompressor): void {
     part(paper, 'Next due');
     unit.next.forEach(({ name, due }) => paper.row([[name], [due, { strong: true }]], [5, 7]));
   }
-  drawSignature(paper, unit);
+  drawSignatures(paper, unit);
 }
 
 function part(paper: PdfDocument, title: string): void {
   paper.need(34);
   paper.space(6);
-  paper.write(title, { size: 8.5, strong: true, colour: ink.second });
+  paper.write(title, { size: 8.5, strong: true, colour: ink.second }, 'H3');
 }
 
 /** Two beside each other, each within its half. */
@@ -122,14 +185,22 @@ function drawPhotos(paper: PdfDocument, photos: readonly ReportedPhoto[]): void 
   part(paper, 'Photos');
   const gap = 12;
   const wide = (paper.width - gap) / 2;
+  const high = paper.scaled(PHOTO_HIGH);
   for (let index = 0; index < photos.length; index += 2) {
-    paper.need(PHOTO_HIGH + 22);
+    paper.need(high + 22);
     photos.slice(index, index + 2).forEach((photo, place) => {
       const x = paper.left + place * (wide + gap);
-      if (photo.picture !== null)
-        paper.document.image(photo.picture, x, paper.top, { fit: [wide, PHOTO_HIGH], align: 'center' });
+      const { picture } = photo;
+      if (picture !== null) {
+        const alt = photo.caption === '' ? 'Photo of the visit' : photo.caption;
+        paper.tagged(
+          'Figure',
+          () => paper.document.image(picture, x, paper.top, { fit: [wide, high], align: 'center' }),
+          alt,
+        );
+      }
       const missing = photo.picture === null ? 'Photo missing or damaged. ' : '';
-      paper.put(`${missing}${photo.caption}`, x, paper.top + PHOTO_HIGH + 3, wide, {
+      paper.put(`${missing}${photo.caption}`, x, paper.top + high + 3, wide, {
         size: 8,
         colour: ink.second,
       });
@@ -138,24 +209,43 @@ function drawPhotos(paper: PdfDocument, photos: readonly ReportedPhoto[]): void 
   }
 }
 
-function drawSignature(paper: PdfDocument, { signed }: ReportedCompressor): void {
+/** The technician’s beside the customer’s; a line where a name is still to be written. */
+function drawSignatures(paper: PdfDocument, { signed, customer }: ReportedCompressor): void {
   if (signed === null) return;
-  paper.need(64);
+  const scale = paper.scaled(0.45);
+  const gap = 24;
+  const wide = (paper.width - gap) / 2;
+  const high = signed.strokes === null && !customer?.strokes ? 16 : 100 * scale + 2;
+  paper.need(high + 20);
   paper.space(8);
-  if (signed.strokes !== null) {
-    const scale = 0.45;
-    const top = paper.top;
-    for (const stroke of strokesOf(signed.strokes)) {
-      stroke.forEach(([x, y], index) => {
-        const [left, down] = [paper.left + x * scale, top + y * scale];
-        if (index === 0) paper.document.moveTo(left, down);
-        else paper.document.lineTo(left, down);
-      });
-      paper.document.lineWidth(1).strokeColor(ink.text).stroke();
-    }
-    paper.space(100 * scale + 2);
+  const each = [
+    { by: signed, text: `Signed by ${signed.name}, ${signed.on}` },
+    { by: customer, text: customer ? `Taken over by ${customer.name}` : 'Taken over by' },
+  ];
+  each.forEach(({ by, text }, index) => {
+    const x = paper.left + index * (wide + gap);
+    const { strokes = null } = by ?? {};
+    if (strokes !== null) paper.tagged('Figure', () => drawStrokes(paper, strokes, x, scale), 'Signature');
+    paper.document
+      .moveTo(x, paper.top + high)
+      .lineTo(x + wide, paper.top + high)
+      .lineWidth(0.6)
+      .strokeColor(ink.rule)
+      .stroke();
+    paper.put(text, x, paper.top + high + 3, wide);
+  });
+  paper.space((high + 18) / paper.scaled(1));
+}
+
+function drawStrokes(paper: PdfDocument, strokes: string, left: number, scale: number): void {
+  for (const stroke of strokesOf(strokes)) {
+    stroke.forEach(([x, y], index) => {
+      const [at, down] = [left + x * scale, paper.top + y * scale];
+      if (index === 0) paper.document.moveTo(at, down);
+      else paper.document.lineTo(at, down);
+    });
+    paper.document.lineWidth(1).strokeColor(ink.text).stroke();
   }
-  paper.write(`Signed by ${signed.name}, ${signed.on}`);
 }
 
 /** Strokes written as `x,y x,y;x,y …` in a box 300 by 100; what is none is left out. */

@@ -30,7 +30,7 @@ export class RepairsController {
     @Body() repair: OpenRepair,
     @RequestPerson() by: string,
   ): RepairView {
-    return this.repairs.open(compressorId, repair, by);
+    return this.repairs.report(compressorId, repair, by);
   }
 
   @Get('compressors/:compressorId/repairs')

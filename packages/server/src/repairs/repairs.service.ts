@@ -37,6 +37,9 @@ import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { EntryRegistry } from './entry-registry.js';
 
+/** So many of those that were never closed are looked into. */
+const MOST_OPEN = 1000;
+
 /** Faults from found to proved; and what was changed on purpose. */
 @Injectable()
 export class RepairsService {
@@ -51,7 +54,7 @@ export class RepairsService {
     private readonly isolation: IsolationService,
   ) {}
 
-  open(compressorId: string, sent: OpenRepair, by: string): RepairView {
+  report(compressorId: string, sent: OpenRepair, by: string): RepairView {
     const unit = this.register.require(compressorId);
     const content = {
       id: sent.id.toLowerCase(),
@@ -207,6 +210,16 @@ export class RepairsService {
       field: 'check',
       sentence: `${checkByCode(check)?.name ?? check} does not move with this work. What does: ${names}.`,
     });
+  }
+
+  /** Everything that is open on any unit, the latest first. */
+  open(): RepairView[] {
+    const repairs = this.database.findAll(
+      RepairEntity,
+      `WHERE NOT EXISTS (SELECT 1 FROM "repair_entry" "e" WHERE "e"."repair_id" = "repair"."id" AND "e"."kind" = 'close') ORDER BY "found_at" DESC, "id" DESC LIMIT ${MOST_OPEN}`,
+    );
+    const views = repairs.map((repair) => this.view(repair));
+    return views.filter(({ isOpen }) => isOpen);
   }
 
   list(compressorId: string, { show }: RepairsQuery): RepairView[] {

@@ -42,6 +42,6 @@ export class StandingsController {
   imports: [CompressorsModule, SitesModule],
   controllers: [StandingsController],
   providers: [StandingsService, FleetService, FleetTeacher, KeptOrder],
-  exports: [StandingsService],
+  exports: [StandingsService, FleetService],
 })
 export class StandingsModule {}

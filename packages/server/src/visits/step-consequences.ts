@@ -83,7 +83,7 @@ export class StepConsequences {
       case 'fault': {
         const { found, station } = body;
         const repair = { id: idFrom('repair', step.id), kind: 'fault', foundAt: at, found } as const;
-        this.repairs.open(
+        this.repairs.report(
           step.compressorId,
           station === undefined ? repair : { ...repair, station },
           step.by,

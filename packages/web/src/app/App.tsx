@@ -1,7 +1,9 @@
 import { CssBaseline, ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { formatsCode } from '@entretien/core/basics';
 import { useEffect } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { usePreferences } from '../data/preferences.js';
 import { onAskAgain } from '../data/kept-answers.js';
 import { refresh } from '../data/queries.js';
 import { onOutboxSent } from '../data/outbox/outbox.js';
@@ -88,6 +90,10 @@ const router = createBrowserRouter([
         path: 'lists',
         lazy: () => import('../features/import-export/index.js').then((area) => ({ Component: area.Lists })),
       },
+      {
+        path: 'settings',
+        lazy: () => import('../features/settings/index.js').then((area) => ({ Component: area.Settings })),
+      },
       { path: '*', element: <NotFound /> },
     ],
     hydrateFallbackElement: <></>,
@@ -95,6 +101,9 @@ const router = createBrowserRouter([
 ]);
 
 export function App() {
+  // Everything is worded anew in the formats that were chosen, what the server words too.
+  const formats = usePreferences((preferences) => formatsCode(preferences.formats));
+  useEffect(() => void queryClient.invalidateQueries(), [formats]);
   // What the outbox has sent changes what every page shows.
   useEffect(() => onOutboxSent(() => void refresh(queryClient)), []);
   useEffect(() => onAskAgain(() => void refresh(queryClient)), []);
@@ -102,7 +111,7 @@ export function App() {
     <ThemeProvider theme={theme} defaultMode="system">
       <CssBaseline />
       <QueryClientProvider client={queryClient}>
-        <RouterProvider router={router} />
+        <RouterProvider key={formats} router={router} />
       </QueryClientProvider>
     </ThemeProvider>
   );

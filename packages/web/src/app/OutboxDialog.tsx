@@ -16,6 +16,7 @@ import { Link } from 'react-router';
 import { figureFont } from '../components/theme/theme.js';
 import { Figure } from '../components/Figure.js';
 import { QuantityField, type QuantityEntry } from '../components/QuantityField.js';
+import { formatMoment } from '@entretien/core/basics';
 import { fromLocalText, toLocalText, WhenField } from '../components/WhenField.js';
 import { discard, putInOutbox, sendOutbox, useOutbox } from '../data/outbox/outbox.js';
 import { byAge, type OutboxItem } from '../data/outbox/outbox-item.js';
@@ -90,7 +91,7 @@ function Item({ item, onLeave }: ItemProps) {
         )}
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {kind === 'meter-change' ? 'meter changed ' : ''}
-          {toLocalText(at, timeZone).replace('T', ', ')}
+          {formatMoment(at, timeZone)}
         </Typography>
         <Typography variant="body2" sx={{ ml: 'auto', fontWeight: 600, color: problem ? 'oxide' : 'brass' }}>
           {problem ? 'refused' : 'waiting'}

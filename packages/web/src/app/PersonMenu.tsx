@@ -1,21 +1,13 @@
-import {
-  Avatar,
-  Box,
-  Button,
-  Divider,
-  IconButton,
-  ListSubheader,
-  Menu,
-  MenuItem,
-  TextField,
-} from '@mui/material';
+import { Avatar, Box, Button, Divider, IconButton, Popover, TextField, Typography } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
+import { dayOrders, decimalSigns, type DayOrder, type DecimalSign } from '@entretien/core/basics';
 import { unitsOf, type QuantityKind } from '@entretien/core/quantities';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { sentenceOf } from '../data/api.js';
 import { useAddPerson, usePeople } from '../data/queries.js';
-import { usePreferences } from '../data/preferences.js';
+import { usePreferences, type FirstDay } from '../data/preferences.js';
 
 const measures: readonly (readonly [QuantityKind, string])[] = [
   ['pressure', 'Pressure'],
@@ -24,6 +16,18 @@ const measures: readonly (readonly [QuantityKind, string])[] = [
   ['temperature', 'Temperature'],
   ['length', 'Length'],
 ];
+
+const dayExamples: Readonly<Record<DayOrder, string>> = {
+  'day-month': '5 Dec',
+  'month-day': 'Dec 5',
+  'year-first': '2026-12-05',
+};
+const figureExamples: Readonly<Record<DecimalSign, string>> = { point: '1,234.5', comma: '1 234,5' };
+const firstDays = [
+  ['1', 'Mon'],
+  ['0', 'Sun'],
+  ['6', 'Sat'],
+] as const;
 
 const schemes = [
   ['system', 'as device'],
@@ -35,7 +39,8 @@ const schemes = [
 export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { data: people = [] } = usePeople();
-  const { personId, setPerson, units, setUnit } = usePreferences();
+  const { personId, setPerson, units, setUnit, formats, setFormats, firstDay, setFirstDay } =
+    usePreferences();
   const { mode, setMode } = useColorScheme();
   const current =
     people.find((person) => person.id === personId) ?? (people.length === 1 ? people[0] : undefined);
@@ -64,17 +69,27 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
           {current?.initials ?? '?'}
         </Avatar>
       </IconButton>
-      <Menu
+      <Popover
         anchorEl={anchor}
         open={anchor !== null}
         onClose={() => setAnchor(null)}
-        slotProps={{ list: { dense: true } }}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': 'You and this device', sx: { py: 1 } } }}
       >
-        <ListSubheader sx={subheader}>Who is working</ListSubheader>
+        <Typography variant="body2" component="h2" sx={{ color: 'text.secondary', px: 2, pb: 0.5 }}>
+          Who is working
+        </Typography>
         {people.map((person) => (
-          <MenuItem key={person.id} selected={person.id === current?.id} onClick={() => choose(person.id)}>
+          <Button
+            key={person.id}
+            fullWidth
+            aria-pressed={person.id === current?.id}
+            onClick={() => choose(person.id)}
+            sx={{ ...entry, bgcolor: person.id === current?.id ? 'slateGround' : undefined }}
+          >
             {person.name}
-          </MenuItem>
+          </Button>
         ))}
         <AddPerson onAdded={choose} />
         <Divider />
@@ -88,26 +103,49 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
           />
         ))}
         <Choice
+          name="Days"
+          options={dayOrders.map((order) => [order, dayExamples[order]] as const)}
+          value={formats.dayOrder}
+          onChoose={(code) => setFormats({ dayOrder: code as DayOrder })}
+        />
+        <Choice
+          name="Figures"
+          options={decimalSigns.map((sign) => [sign, figureExamples[sign]] as const)}
+          value={formats.decimal}
+          onChoose={(code) => setFormats({ decimal: code as DecimalSign })}
+        />
+        <Choice
+          name="Week from"
+          options={firstDays}
+          value={String(firstDay)}
+          onChoose={(code) => setFirstDay(Number(code) as FirstDay)}
+        />
+        <Choice
           name="Theme"
           options={schemes}
           value={mode ?? 'system'}
           onChoose={(code) => setMode(code as 'system' | 'light' | 'dark')}
         />
         <Divider />
-        <MenuItem
+        <Button component={Link} to="/settings" fullWidth onClick={() => setAnchor(null)} sx={entry}>
+          Workshop settings
+        </Button>
+        <Button
+          fullWidth
           onClick={() => {
             setAnchor(null);
             onShowKeys();
           }}
+          sx={entry}
         >
           Keyboard shortcuts
-        </MenuItem>
-      </Menu>
+        </Button>
+      </Popover>
     </>
   );
 }
 
-const subheader = { bgcolor: 'transparent', lineHeight: '32px' };
+const entry = { justifyContent: 'start', px: 2, minHeight: 40, borderRadius: 0, color: 'text.primary' };
 
 interface ChoiceProps {
   readonly name: string;
@@ -118,8 +156,12 @@ interface ChoiceProps {
 
 function Choice({ name, options, value, onChoose }: ChoiceProps) {
   return (
-    <Box component="li" sx={{ display: 'flex', alignItems: 'center', gap: 0.5, px: 2, py: 0.25 }}>
-      <Box sx={{ width: 74, color: 'text.secondary', typography: 'body2' }}>{name}</Box>
+    <Box
+      role="group"
+      aria-label={name}
+      sx={{ display: 'flex', alignItems: 'center', gap: 0.5, px: 2, py: 0.25 }}
+    >
+      <Box sx={{ width: 98, color: 'text.secondary', typography: 'body2' }}>{name}</Box>
       {options.map(([code, label]) => (
         <Button
           key={code}
@@ -149,15 +191,13 @@ function AddPerson({ onAdded }: { readonly onAdded: (id: string) => void }) {
     );
   };
   return (
-    <Box component="li" sx={{ px: 2, py: 1, display: 'flex', gap: 1, alignItems: 'start' }}>
+    <Box sx={{ px: 2, py: 1, display: 'flex', gap: 1, alignItems: 'start' }}>
       <TextField
         size="small"
         label="Add a person"
         value={name}
         onChange={(event) => setName(event.target.value)}
         onKeyDown={(event) => {
-          // The menu jumps to entries by their letters; here letters are letters.
-          if (event.key !== 'Escape' && event.key !== 'Tab') event.stopPropagation();
           if (event.key === 'Enter') submit();
         }}
         error={add.isError}

@@ -8,6 +8,7 @@ import { HeldHere } from './HeldHere.js';
 import { figureFont } from '../components/theme/theme.js';
 import { KeysDialog } from './KeysDialog.js';
 import { PersonMenu } from './PersonMenu.js';
+import { WhoWorks } from './WhoWorks.js';
 import { ServerDoubts } from './ServerDoubts.js';
 import { RulerSwitch } from './RulerSwitch.js';
 import { useShellKeys } from './keys.js';
@@ -112,6 +113,7 @@ export function Shell() {
         tabIndex={-1}
         sx={{ flex: 1, display: 'flex', flexDirection: 'column', '&:focus-visible': { outline: 'none' } }}
       >
+        <WhoWorks />
         <ServerDoubts />
         <HeldHere />
         <Suspense

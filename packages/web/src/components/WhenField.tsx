@@ -1,6 +1,7 @@
-import { TextField, type TextFieldProps } from '@mui/material';
 import { TZDate } from '@date-fns/tz';
 import { format, isValid } from 'date-fns';
+import type { ComponentProps } from 'react';
+import { DayAndTimeField } from './DayField.js';
 
 const SHAPE = "yyyy-MM-dd'T'HH:mm";
 
@@ -25,27 +26,11 @@ export function fromLocalText(text: string, timeZone: string): number | null {
   return isValid(moment) && moment.getDate() === day ? moment.getTime() : null;
 }
 
-interface WhenFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'error'> {
+interface WhenFieldProps extends Omit<ComponentProps<typeof DayAndTimeField>, 'hint'> {
   readonly text: string;
-  readonly onText: (text: string) => void;
-  readonly problem?: string | null | undefined;
 }
 
 /** When something happened, by the clock at the site. */
-export function WhenField({ text, onText, problem, ...field }: WhenFieldProps) {
-  const wrong = problem ?? null;
-  return (
-    <TextField
-      {...field}
-      type="datetime-local"
-      value={text}
-      onChange={(event) => onText(event.target.value)}
-      error={wrong !== null}
-      helperText={wrong ?? ' '}
-      slotProps={{
-        inputLabel: { shrink: true },
-        formHelperText: { role: wrong === null ? undefined : 'alert' },
-      }}
-    />
-  );
+export function WhenField(field: WhenFieldProps) {
+  return <DayAndTimeField {...field} hint=" " />;
 }

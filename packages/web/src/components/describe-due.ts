@@ -1,5 +1,5 @@
 import type { TaskStandingView } from '@entretien/contracts';
-import { DAY_MS, dayNumberOf, localDayAt, monthName } from '@entretien/core/basics';
+import { DAY_MS, dayNumberOf, describeDay, describeDayOfYear, localDayAt } from '@entretien/core/basics';
 import { formatHoursSeen, type MeterScale } from '@entretien/core/hours';
 import { formatFigure } from '@entretien/core/quantities';
 
@@ -108,9 +108,8 @@ export function formatDays(days: number): string {
 
 /** A local date in words; the year only when it is another one. */
 export function formatDate(date: string, now: number, timeZone: string): string {
-  const [year, month, day] = date.split('-').map(Number);
   const thisYear = new Date(localDayAt(now, timeZone) * DAY_MS).getUTCFullYear();
-  return `${day} ${monthName(month! - 1)}${year === thisYear ? '' : ` ${year}`}`;
+  return Number(date.slice(0, 4)) === thisYear ? describeDayOfYear(date) : describeDay(date);
 }
 
 /** How long ago a moment was, as one would say it. */

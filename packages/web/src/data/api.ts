@@ -56,11 +56,12 @@ export function postJson<Result>(path: string, body: object, personId?: string |
   return call<Result>(path, init, personId);
 }
 
-/** Saves something in the place of the version that it was based on. */
-export function putJson<Result>(path: string, body: object, basedOn: number): Promise<Result> {
+/** Saves something; in the place of the version that it was based on, where it has versions. */
+export function putJson<Result>(path: string, body: object, basedOn?: number): Promise<Result> {
+  const match = basedOn === undefined ? {} : { 'If-Match': `"${basedOn}"` };
   return call<Result>(path, {
     method: 'PUT',
-    headers: { 'Content-Type': 'application/json', 'If-Match': `"${basedOn}"` },
+    headers: { 'Content-Type': 'application/json', ...match },
     body: JSON.stringify(body),
   });
 }

@@ -1,3 +1,4 @@
+import { formatsCode, readFormatsFrom, usualFormats, type Formats } from '@entretien/core/basics';
 import type { QuantityKind } from '@entretien/core/quantities';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
@@ -12,7 +13,13 @@ interface Preferences {
   readonly units: Readonly<Partial<Record<QuantityKind, string>>>;
   /** Whether single letters act as keys. */
   readonly letterKeys: boolean;
+  /** How days and figures are written. */
+  readonly formats: Formats;
+  /** What a week begins with in calendars: 0 Sunday, 1 Monday, 6 Saturday. */
+  readonly firstDay: FirstDay;
 }
+
+export type FirstDay = 0 | 1 | 6;
 
 interface PreferenceActions {
   setRulerIn(rulerIn: Preferences['rulerIn']): void;
@@ -20,6 +27,8 @@ interface PreferenceActions {
   setPerson(personId: string | null): void;
   setUnit(kind: QuantityKind, code: string): void;
   setLetterKeys(on: boolean): void;
+  setFormats(formats: Partial<Formats>): void;
+  setFirstDay(firstDay: FirstDay): void;
 }
 
 const riseUnit: Readonly<Record<string, string>> = { '°C': 'K', '°F': '°F rise' };
@@ -31,6 +40,8 @@ export const usePreferences = create<Preferences & PreferenceActions>()(
       personId: null,
       units: {},
       letterKeys: true,
+      formats: usualFormats,
+      firstDay: 1,
       setRulerIn: (rulerIn) => set({ rulerIn }),
       toggleRuler: () => set(({ rulerIn }) => ({ rulerIn: rulerIn === 'days' ? 'hours' : 'days' })),
       setPerson: (personId) => set({ personId }),
@@ -43,7 +54,20 @@ export const usePreferences = create<Preferences & PreferenceActions>()(
           };
         }),
       setLetterKeys: (letterKeys) => set({ letterKeys }),
+      setFormats: (chosen) => set(({ formats }) => ({ formats: { ...formats, ...chosen } })),
+      setFirstDay: (firstDay) => set({ firstDay }),
     }),
     { name: 'entretien-preferences' },
   ),
 );
+
+/** How this device tells the server in which formats its person reads. */
+const FORMATS_COOKIE = 'entretien-formats';
+
+// Whatever is worded on this page, or asked of the server, is worded for the person at this device.
+readFormatsFrom(() => usePreferences.getState().formats);
+function tell({ formats }: Preferences): void {
+  document.cookie = `${FORMATS_COOKIE}=${formatsCode(formats)}; path=/; max-age=31536000; SameSite=Strict`;
+}
+tell(usePreferences.getState());
+usePreferences.subscribe(tell);

@@ -11,6 +11,7 @@ import {
   type MeasurementView,
   type MeterChangeView,
   type Page,
+  type OpenWorkView,
   type PartView,
   type PersonView,
   type PlanView,
@@ -251,6 +252,29 @@ export function useSettings() {
   return useQuery({ queryKey: ['settings'], queryFn: () => getJson<WorkshopSettings>('/settings') });
 }
 
+/** What is open anywhere: repairs, visits, and what the van is short of. */
+export function useOpenWork() {
+  return useQuery({
+    queryKey: ['open-work'],
+    queryFn: () => getJson<OpenWorkView>('/open-work'),
+    refetchInterval: FRESH_FOR_MS,
+  });
+}
+
+/** What of it is open on one unit: repairs, and visits in which it is not signed for. */
+export function useOpenWorkOf(compressorId: string) {
+  const { data } = useOpenWork();
+  return useMemo(
+    () => ({
+      repairs: (data?.repairs ?? []).filter((repair) => repair.compressorId === compressorId),
+      visits: (data?.visits ?? []).filter(({ units }) =>
+        units.some((unit) => unit.compressorId === compressorId && unit.state === 'open'),
+      ),
+    }),
+    [data, compressorId],
+  );
+}
+
 /** Faults of a unit, and what was changed on it. */
 export function useRepairs(compressorId: string) {
   return useQuery({
@@ -290,9 +314,19 @@ export function useIsolation(compressorId: string) {
 /** Everything that a new fact of a unit can change on any page. */
 export async function refresh(client: QueryClient): Promise<void> {
   await Promise.all(
-    ['unit', 'fleet', 'retired', 'sites', 'meters', 'findings', 'visits', 'parts', 'logbook', 'stops'].map(
-      (key) => client.invalidateQueries({ queryKey: [key] }),
-    ),
+    [
+      'unit',
+      'fleet',
+      'retired',
+      'sites',
+      'meters',
+      'findings',
+      'visits',
+      'parts',
+      'logbook',
+      'stops',
+      'open-work',
+    ].map((key) => client.invalidateQueries({ queryKey: [key] })),
   );
 }
 

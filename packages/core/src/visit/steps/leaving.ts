@@ -8,11 +8,14 @@ export interface SignBody {
   readonly strokes?: string | undefined;
   /** Left out of service: who was told. */
   readonly informed?: string | undefined;
+  /** Whoever took it over again, and their signature. */
+  readonly customer?: string | undefined;
+  readonly customerStrokes?: string | undefined;
 }
 
 const sign = stepKind<SignBody>({
   kind: 'sign',
-  fields: { name: 'text', strokes: 'text?', informed: 'text?' },
+  fields: { name: 'text', strokes: 'text?', informed: 'text?', customer: 'text?', customerStrokes: 'text?' },
   text: ({ name, informed }) =>
     `Signed for by ${name}${informed === undefined ? '' : `, left out of service, told to ${informed}`}`,
 });

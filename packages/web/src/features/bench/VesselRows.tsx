@@ -1,4 +1,5 @@
 import AddIcon from '@mui/icons-material/Add';
+import { DayField } from '../../components/DayField.js';
 import CloseIcon from '@mui/icons-material/Close';
 import { Box, Button, IconButton, Stack, TextField, Typography } from '@mui/material';
 import type { Problem } from '@entretien/core/basics';
@@ -18,21 +19,18 @@ function Cell({
   text,
   onText,
   problem,
-  type = 'text',
   grow = 1,
 }: {
   readonly label: string;
   readonly text: string;
   readonly onText: (text: string) => void;
   readonly problem: string | undefined;
-  readonly type?: string;
   readonly grow?: number;
 }) {
   return (
     <TextField
       size="small"
       label={label}
-      type={type}
       value={text}
       onChange={(event) => onText(event.target.value)}
       error={problem !== undefined}
@@ -136,13 +134,13 @@ export function CylinderRows({ rows, problem, onRows, onAdd }: RowsProps<TypedCy
               onText={(ratedBar) => change(index, { ratedBar })}
               problem={at(index, 'ratedBar')}
             />
-            <Cell
+            <DayField
               label="tested until"
-              type="date"
-              grow={1.05}
-              text={row.testedUntil}
-              onText={(testedUntil) => change(index, { testedUntil })}
+              size="small"
+              day={row.testedUntil}
+              onDay={(testedUntil) => change(index, { testedUntil })}
               problem={at(index, 'testedUntil')}
+              sx={{ flex: 1.2 }}
             />
           </Stack>
         </Box>

@@ -1,9 +1,12 @@
 import { isMeterChanged, formatHoursSeen } from '@entretien/core/hours';
-import { Box, Stack, Typography } from '@mui/material';
+import { Box, Link as MuiLink, Stack, Typography } from '@mui/material';
 import type { CompressorView, SiteView, StandingView } from '@entretien/contracts';
 import { describeMachine } from '@entretien/core/machine';
 import { formatFigure, formatQuantity, unitByCode, type QuantityKind } from '@entretien/core/quantities';
+import { Link } from 'react-router';
 import { usePreferences } from '../../data/preferences.js';
+import { useFindings } from '../../data/queries.js';
+import { OpenMark } from '../../components/OpenMark.js';
 import { Figure } from '../../components/Figure.js';
 import { formatAgo, formatDate } from '../../components/describe-due.js';
 
@@ -62,6 +65,10 @@ export function CompressorHead({ unit, site, standing, timeZone, children }: Hea
                 : 'never read'
               : `read ${formatAgo(Date.parse(standing.lastReadingAt), Date.parse(standing.at), timeZone)}`}
           </Box>
+          <Box component="li">
+            <OpenMark compressorId={unit.id} />
+            <OpenFindings compressorId={unit.id} />
+          </Box>
           {unit.retiredOn !== undefined && (
             <Box component="li" sx={{ color: 'oxide' }}>
               retired {formatDate(unit.retiredOn, Date.parse(standing.at), timeZone)}
@@ -84,6 +91,22 @@ export function CompressorHead({ unit, site, standing, timeZone, children }: Hea
         {children}
       </Stack>
     </Stack>
+  );
+}
+
+/** What was lately measured on it and found other than good. */
+function OpenFindings({ compressorId }: { readonly compressorId: string }) {
+  const { data } = useFindings();
+  const own = (data?.items ?? []).filter(({ measurement }) => measurement.compressorId === compressorId);
+  if (own.length === 0) return null;
+  return (
+    <MuiLink
+      component={Link}
+      to={`/units/${compressorId}?tab=checks&check=${own[0]!.measurement.check}`}
+      sx={{ fontWeight: 650, color: 'brass', display: 'inline-block', py: 0.25 }}
+    >
+      {own.length === 1 ? '1 finding' : `${own.length} findings`}
+    </MuiLink>
   );
 }
 

@@ -3,6 +3,7 @@ import { TextField, Typography } from '@mui/material';
 import { DeferTask, type StandingView, type TaskStandingView } from '@entretien/contracts';
 import { useState } from 'react';
 import { currentInstantText } from '../../data/clock.js';
+import { DayField } from '../../components/DayField.js';
 import { Caution } from '../../components/Caution.js';
 import { FormDialog } from '../../components/FormDialog.js';
 import { emptyEntry, QuantityField } from '../../components/QuantityField.js';
@@ -72,15 +73,7 @@ export function DeferDialog({ compressorId, task, standing, timeZone, onClose }:
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         Until a day, or run hours, or both: whichever comes first.
       </Typography>
-      <TextField
-        label="Until"
-        type="date"
-        value={untilOn}
-        onChange={(event) => setUntilOn(event.target.value)}
-        error={form.problemOf('untilOn') !== undefined}
-        helperText={form.problemOf('untilOn') ?? ' '}
-        slotProps={{ inputLabel: { shrink: true }, formHelperText: { role: 'alert' } }}
-      />
+      <DayField label="Until" day={untilOn} onDay={setUntilOn} problem={form.problemOf('untilOn')} hint=" " />
       {standing.runHours !== null && (
         <QuantityField
           label="Until the meter shows"

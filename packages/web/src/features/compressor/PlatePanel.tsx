@@ -42,7 +42,10 @@ export function PlatePanel({ unit, timeZone, onEdit, onMove }: PlatePanelProps) 
       ))}
       <Box component="dl" sx={list}>
         <Row label="Family" value={familyName(unit.family)} />
-        <Row label="Commissioned" value={formatDate(unit.commissionedOn, now, timeZone)} />
+        <Row
+          label={unit.history === 'new' ? 'Commissioned' : 'On record since'}
+          value={formatDate(unit.commissionedOn, now, timeZone)}
+        />
         <Row label="History" value={unit.history === 'new' ? 'counted from new' : 'not known'} />
       </Box>
       {allPlateGroups.map(({ title, fields }) => (

@@ -29,7 +29,7 @@ export function stickerPoints(tasks: readonly ServiceTask[], entries: StickerEnt
 
 /** Whether what is typed can be sent: nothing in it is not understood. */
 export function isStickerRead(entries: StickerEntries): boolean {
-  return Object.values(entries).every((entry) => entry?.hours.problem == null);
+  return Object.values(entries).every((entry) => !entry?.hours.problem);
 }
 
 interface StickerLinesProps {

@@ -7,6 +7,7 @@ import {
 } from '@entretien/contracts';
 import { vesselKinds, type VesselExamination, type VesselKind } from '@entretien/core/plan';
 import { useState } from 'react';
+import { DayField } from '../../components/DayField.js';
 import { Caution } from '../../components/Caution.js';
 import { FormDialog } from '../../components/FormDialog.js';
 import { NoteField } from '../../components/NoteField.js';
@@ -20,7 +21,6 @@ interface AddVesselProps {
 }
 
 const MOST_MONTHS = 600;
-const dates = { inputLabel: { shrink: true } } as const;
 
 /** Takes a receiver, bank or cylinder into the register, filled by this unit. */
 export function AddVesselDialog({ unit, timeZone, onClose }: AddVesselProps) {
@@ -30,6 +30,7 @@ export function AddVesselDialog({ unit, timeZone, onClose }: AddVesselProps) {
   const [rated, setRated] = useState(emptyEntry);
   const [volume, setVolume] = useState(emptyEntry);
   const [texts, setTexts] = useState({ testEvery: '', inspectEvery: '', lastTest: '', lastInspection: '' });
+  const put = (field: keyof typeof texts) => (value: string) => setTexts({ ...texts, [field]: value });
   const set = (field: keyof typeof texts) => (event: { target: { value: string } }) =>
     setTexts({ ...texts, [field]: event.target.value });
   const months = (text: string) =>
@@ -122,22 +123,14 @@ export function AddVesselDialog({ unit, timeZone, onClose }: AddVesselProps) {
           slotProps={{ htmlInput: { inputMode: 'numeric', maxLength: 3 } }}
         />
       ))}
-      <TextField
+      <DayField
         label="Last pressure test"
-        type="date"
-        value={texts.lastTest}
-        onChange={set('lastTest')}
-        error={form.problemOf('doneOn') !== undefined}
-        helperText={form.problemOf('doneOn') ?? ' '}
-        slotProps={dates}
+        day={texts.lastTest}
+        onDay={put('lastTest')}
+        problem={form.problemOf('doneOn')}
+        hint=" "
       />
-      <TextField
-        label="Last inspection"
-        type="date"
-        value={texts.lastInspection}
-        onChange={set('lastInspection')}
-        slotProps={dates}
-      />
+      <DayField label="Last inspection" day={texts.lastInspection} onDay={put('lastInspection')} />
     </FormDialog>
   );
 }
@@ -182,15 +175,7 @@ export function ExamineVesselDialog({ vessel, examination, timeZone, onClose }: 
         <MenuItem value="test">pressure test</MenuItem>
         <MenuItem value="inspection">inspection</MenuItem>
       </TextField>
-      <TextField
-        label="Done on"
-        type="date"
-        value={doneOn}
-        onChange={(event) => setDoneOn(event.target.value)}
-        error={form.problemOf('doneOn') !== undefined}
-        helperText={form.problemOf('doneOn') ?? ' '}
-        slotProps={dates}
-      />
+      <DayField label="Done on" day={doneOn} onDay={setDoneOn} problem={form.problemOf('doneOn')} hint=" " />
       <RadioGroup
         row
         aria-label="Result"

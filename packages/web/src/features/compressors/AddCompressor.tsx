@@ -6,7 +6,7 @@ import { PlanTasks } from '../compressor/index.js';
 import { Hours, Plate, WhichMachine } from './AddCompressorSteps.js';
 import { Baseline, FirstRun, Place, PlateSanity } from './CommissionSteps.js';
 import { WithSide } from '../../components/WithSide.js';
-import { HOURS_STEP, steps, useCommissioning } from './use-commissioning.js';
+import { HOURS_STEP, steps, stepsFor, useCommissioning } from './use-commissioning.js';
 
 /** Commissions a unit step by step; only the first step asks for anything that must be known. */
 export function AddCompressor() {
@@ -14,6 +14,7 @@ export function AddCompressor() {
     useCommissioning();
   const { step } = draft;
   const { family } = plate;
+  const order = stepsFor(plate.history);
   return (
     <WithSide side={<PlanAhead plate={plate} breakIn={draft.breakIn} />}>
       <Box
@@ -32,7 +33,7 @@ export function AddCompressor() {
         </Typography>
         <Stepper
           nonLinear
-          activeStep={step}
+          activeStep={order.indexOf(step)}
           alternativeLabel
           sx={{
             mb: 3,
@@ -41,15 +42,18 @@ export function AddCompressor() {
             '& .MuiStepLabel-label': { fontSize: { xs: '0.68rem', sm: '0.875rem' } },
           }}
         >
-          {steps.map((label, index) => (
-            <Step key={label} completed={index < step}>
-              <StepButton onClick={() => void go(index)}>{label}</StepButton>
+          {order.map((index) => (
+            <Step key={steps[index]} completed={index < step}>
+              <StepButton onClick={() => void go(index)}>
+                {index > HOURS_STEP && plate.history === 'unknown' ? 'Last done' : steps[index]}
+              </StepButton>
             </Step>
           ))}
         </Stepper>
         {step === 0 && (
           <WhichMachine
             control={form.control}
+            isTakenOver={plate.history === 'unknown'}
             onSite={(id) => form.setValue('siteId', id, { shouldValidate: true })}
           />
         )}

@@ -4,6 +4,7 @@ import { families, historyKinds, stageBounds, type Family } from '@entretien/cor
 import { useState } from 'react';
 import { Controller, type Control, type Path } from 'react-hook-form';
 import { useSites } from '../../data/queries.js';
+import { DayField } from '../../components/DayField.js';
 import { PlateInput } from '../../components/PlateInputs.js';
 import { QuantityField, type QuantityEntry } from '../../components/QuantityField.js';
 import { SiteDialog } from './SiteDialog.js';
@@ -16,13 +17,19 @@ const grid = {
   rowGap: 1.25,
 };
 
-const historyText = { new: 'known from new', unknown: 'not known' } as const;
+const historyText = { new: 'known from new', unknown: 'not known: it is taken over' } as const;
 
 interface StepProps {
   readonly control: Control<RegisterCompressor>;
 }
 
-export function WhichMachine({ control, onSite }: StepProps & { readonly onSite: (siteId: string) => void }) {
+interface WhichMachineProps extends StepProps {
+  /** Nobody knows when such a machine was commissioned. */
+  readonly isTakenOver: boolean;
+  readonly onSite: (siteId: string) => void;
+}
+
+export function WhichMachine({ control, isTakenOver, onSite }: WhichMachineProps) {
   const { data: sites = [] } = useSites();
   const [siteShown, setSiteShown] = useState(false);
   return (
@@ -54,18 +61,20 @@ export function WhichMachine({ control, onSite }: StepProps & { readonly onSite:
       />
       <Field
         control={control}
-        name="commissionedOn"
-        label="Commissioned on"
-        type="date"
-        message="Say the day it was commissioned."
-      />
-      <Field
-        control={control}
         name="history"
         label="Its service history is"
         options={historyKinds.map((kind) => [kind, historyText[kind]])}
-        hint="Not known: its tasks wait for a first inspection."
+        hint="Not known: the last step asks what its sticker says."
       />
+      {!isTakenOver && (
+        <Field
+          control={control}
+          name="commissionedOn"
+          label="Commissioned on"
+          type="date"
+          message="Say the day it was commissioned."
+        />
+      )}
       {siteShown && <SiteDialog onClose={() => setSiteShown(false)} onSaved={(site) => onSite(site.id)} />}
     </Box>
   );
@@ -86,34 +95,47 @@ function Field({ control, name, label, type, options, hint, message }: FieldProp
     <Controller
       control={control}
       name={name}
-      render={({ field, fieldState }) => (
-        <TextField
-          label={label}
-          fullWidth
-          size="small"
-          select={options !== undefined}
-          {...(type === undefined ? {} : { type })}
-          value={options && !options.some(([value]) => value === field.value) ? '' : (field.value ?? '')}
-          inputRef={field.ref}
-          onBlur={field.onBlur}
-          onChange={(event) => field.onChange(event.target.value)}
-          error={fieldState.error !== undefined}
-          helperText={
-            fieldState.error
-              ? fieldState.error.type === undefined || field.value
-                ? (fieldState.error.message ?? message)
-                : (message ?? fieldState.error.message)
-              : (hint ?? ' ')
-          }
-          slotProps={{ inputLabel: type === 'date' ? { shrink: true } : {}, htmlInput: { maxLength: 120 } }}
-        >
-          {options?.map(([value, text]) => (
-            <MenuItem key={value} value={value}>
-              {text}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
+      render={({ field, fieldState }) =>
+        type === 'date' ? (
+          <DayField
+            label={label}
+            fullWidth
+            size="small"
+            day={typeof field.value === 'string' ? field.value : ''}
+            onDay={field.onChange}
+            onBlur={field.onBlur}
+            inputRef={field.ref}
+            problem={fieldState.error ? (message ?? fieldState.error.message) : null}
+            hint={hint ?? ' '}
+          />
+        ) : (
+          <TextField
+            label={label}
+            fullWidth
+            size="small"
+            select={options !== undefined}
+            value={options && !options.some(([value]) => value === field.value) ? '' : (field.value ?? '')}
+            inputRef={field.ref}
+            onBlur={field.onBlur}
+            onChange={(event) => field.onChange(event.target.value)}
+            error={fieldState.error !== undefined}
+            helperText={
+              fieldState.error
+                ? fieldState.error.type === undefined || field.value
+                  ? (fieldState.error.message ?? message)
+                  : (message ?? fieldState.error.message)
+                : (hint ?? ' ')
+            }
+            slotProps={{ htmlInput: { maxLength: 120 } }}
+          >
+            {options?.map(([value, text]) => (
+              <MenuItem key={value} value={value}>
+                {text}
+              </MenuItem>
+            ))}
+          </TextField>
+        )
+      }
     />
   );
 }

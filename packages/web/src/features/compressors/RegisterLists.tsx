@@ -1,5 +1,5 @@
 import { RunHours } from '../../components/RunHours.js';
-import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
+import { Box, Button, Link as MuiLink, Stack, Typography, useMediaQuery, type Theme } from '@mui/material';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import type { FleetCompressorView } from '@entretien/contracts';
 import { useState } from 'react';
@@ -7,6 +7,7 @@ import { Link, useNavigate } from 'react-router';
 import { usePreferences } from '../../data/preferences.js';
 import { StopMark } from '../../components/stop/StopMark.js';
 import { figureFont } from '../../components/theme/theme.js';
+import { OpenMark } from '../../components/OpenMark.js';
 import { DropMark } from '../../components/DropMark.js';
 import { namePressing, describeDue } from '../../components/describe-due.js';
 import { RulerRow } from '../../components/ruler/RulerRow.js';
@@ -18,17 +19,20 @@ interface ListProps {
   readonly zoneOf: (siteId: string) => string;
 }
 
-const RULER_WIDTH = 330;
+/** A narrow screen shows less of the ruler, and all of what is due. */
+const RULER = { wide: 330, narrow: 160 };
 
 export function RegisterTable({ units, zoneOf }: ListProps) {
   const mode = usePreferences((preferences) => preferences.rulerIn);
+  const isWide = useMediaQuery((theme: Theme) => theme.breakpoints.up('lg'));
+  const ruler = isWide ? RULER.wide : RULER.narrow;
   const navigate = useNavigate();
   const order = new Map(units.map((unit, index) => [unit.compressorId, index]));
   const columns: GridColDef<FleetCompressorView>[] = [
     {
       field: 'tag',
       headerName: 'Unit',
-      width: 92,
+      width: isWide ? 92 : 74,
       renderCell: ({ row }) => (
         <MuiLink
           component={Link}
@@ -39,32 +43,37 @@ export function RegisterTable({ units, zoneOf }: ListProps) {
         </MuiLink>
       ),
     },
-    { field: 'siteName', headerName: 'Site', flex: 1, minWidth: 130 },
+    { field: 'siteName', headerName: 'Site', flex: 1, minWidth: isWide ? 130 : 116 },
     {
       field: 'description',
       headerName: 'Machine',
       flex: 1,
-      minWidth: 130,
+      minWidth: isWide ? 130 : 116,
       renderCell: ({ row }) => (
         <>
-          <StopMark compressorId={row.compressorId} /> {row.description}
+          <StopMark compressorId={row.compressorId} /> <OpenMark compressorId={row.compressorId} />{' '}
+          {row.description}
         </>
       ),
     },
     {
       field: 'runHours',
       headerName: 'Meter',
-      width: 150,
+      width: isWide ? 150 : 138,
       align: 'right',
       headerAlign: 'right',
       renderCell: ({ row }) => (row.runHours === null ? '–' : <RunHours of={row} isInline />),
     },
     {
       field: 'ruler',
-      headerName: mode === 'days' ? 'Two months back, four ahead' : '400 h back, 800 ahead',
-      width: RULER_WIDTH + 24,
+      headerName: !isWide
+        ? 'Ruler'
+        : mode === 'days'
+          ? 'Two months back, four ahead'
+          : '400 h back, 800 ahead',
+      width: ruler + 24,
       sortable: false,
-      renderCell: ({ row }) => <RulerRow unit={row} mode={mode} width={RULER_WIDTH} ownNow />,
+      renderCell: ({ row }) => <RulerRow unit={row} mode={mode} width={ruler} ownNow />,
     },
     {
       field: 'next',
@@ -135,7 +144,8 @@ export function RegisterCards({ units, zoneOf }: ListProps) {
                     {unit.tag}
                   </Box>
                   <Box component="span" sx={{ color: 'text.secondary', typography: 'body2' }}>
-                    <StopMark compressorId={unit.compressorId} /> {unit.siteName}, {unit.description}
+                    <StopMark compressorId={unit.compressorId} />
+                    <OpenMark compressorId={unit.compressorId} isText /> {unit.siteName}, {unit.description}
                   </Box>
                 </Typography>
                 <RunHours of={unit} isInline />

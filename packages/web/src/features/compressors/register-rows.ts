@@ -27,9 +27,12 @@ const stateOf: Record<NonNullable<RegisterFilter['state']>, TaskState> = {
   unknown: 'unknown',
 };
 
-/** Whether a unit is among those asked for; every word typed must be found somewhere on it. */
+const pressing: ReadonlySet<TaskState> = new Set(['overdue', 'due', 'nearing']);
+
+/** Whether a unit is among those asked for; every word typed must be found on it, or in what is due. */
 export function matches(unit: FleetCompressorView, filter: RegisterFilter): boolean {
-  const text = `${unit.tag} ${unit.siteName} ${unit.description}`.toLowerCase();
+  const work = unit.tasks.filter(({ state }) => pressing.has(state)).map(({ name }) => name);
+  const text = [unit.tag, unit.siteName, unit.description, ...work].join(' ').toLowerCase();
   const typed = filter.text.toLowerCase().split(/\s+/).filter(Boolean);
   return (
     typed.every((word) => text.includes(word)) &&

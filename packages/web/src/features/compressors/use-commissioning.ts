@@ -10,9 +10,10 @@ import {
 import { plateProblems, type DataPlate, type Family } from '@entretien/core/machine';
 import { defaultPlan } from '@entretien/core/plan';
 import { useEffect, useState } from 'react';
-import { useForm, useWatch, type Path, type UseFormSetError } from 'react-hook-form';
+import { useForm, useWatch, type Path, type UseFormReturn, type UseFormSetError } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { currentInstantText } from '../../data/clock.js';
+import { formatDay, localDayAt } from '@entretien/core/basics';
+import { currentInstant, currentInstantText } from '../../data/clock.js';
 import { ApiProblem, putJson } from '../../data/api.js';
 import { usePost } from '../../data/queries.js';
 import { emptyEntry, type QuantityEntry } from '../../components/QuantityField.js';
@@ -30,14 +31,25 @@ import { describeCommissioned } from './siting.js';
 /** In the order of the work; at the fifth the machine goes into the register. */
 export const steps = ['Machine', 'Plate', 'Place', 'First run', 'Hours', 'Baseline'] as const;
 export const HOURS_STEP = 4;
+const FIRST_RUN = 3;
+
+/** Steps that a machine goes through: one that is taken over had its first run long ago. */
+export function stepsFor(history: string): readonly number[] {
+  const all = steps.map((_name, index) => index);
+  return history === 'unknown' ? all.filter((step) => step !== FIRST_RUN) : all;
+}
+
+function deviceZone(): string {
+  return Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
 
 /** The fields of each step, to be checked before the next. */
 function fieldsOfStep(step: number, family: Family): Path<RegisterCompressor>[] {
   if (step === 0) return ['siteId', 'tag', 'family', 'commissionedOn', 'history'];
   if (step === 1)
     return plateGroups.flatMap((group) => fieldsFor(group.fields, family).map((field) => field.name));
-  if (step === 2) return placeFields.map((field) => field.name);
-  if (step === 3) return fitFields.map((field) => field.name);
+  if (step === 2) return [...placeFields, ...fitFields].map((field) => field.name);
+  if (step === FIRST_RUN) return [];
   return hourFields.map((field) => field.name);
 }
 
@@ -57,6 +69,7 @@ export function useCommissioning() {
     // What is not understood stays in its field; only what is understood is kept for after a reload.
     keep({ values: understood(values) });
   }, [values, keep]);
+  useRecordFromToday(form, values);
   const register = usePost<object, CompressorView>(RegisterCompressor, '/compressors');
   const firstReading = usePost<object, ReadingView>(RecordReading, `/compressors/${draft.id}/readings`);
   const { family } = values;
@@ -65,7 +78,9 @@ export function useCommissioning() {
   const plate = plateOf(values);
   const firstRun = useFirstRun(draft, plate);
 
-  const go = async (to: number) => {
+  const go = async (asked: number) => {
+    const order = stepsFor(plate.history);
+    const to = order.includes(asked) ? asked : asked > step ? asked + 1 : asked - 1;
     // What is in the register already is changed on its own page.
     if (draft.isRegistered || to > HOURS_STEP) return;
     const isSound = step !== 1 || plateProblems(plate).length === 0;
@@ -88,15 +103,8 @@ export function useCommissioning() {
         keep({ isRegistered: true });
       }
       await firstRun.record(startedAt);
-      if (reading.value !== null) {
-        await firstReading.mutateAsync({
-          id: draft.readingId,
-          takenAt: startedAt,
-          hours: reading.value,
-          counts: 'total',
-          source: 'typed',
-        });
-      }
+      if (reading.value !== null)
+        await firstReading.mutateAsync(readingOf(draft.readingId, startedAt, reading.value));
     } catch (error) {
       if (error instanceof ApiProblem)
         showProblems(error, form.setError, family, (first) => keep({ step: first }));
@@ -121,6 +129,21 @@ export function useCommissioning() {
     leave,
     discard,
   };
+}
+
+function readingOf(id: string, takenAt: string, hours: number) {
+  return { id, takenAt, hours, counts: 'total', source: 'typed' };
+}
+
+/** Nobody knows when a machine that is taken over was commissioned: its record begins today. */
+function useRecordFromToday(
+  { setValue }: UseFormReturn<RegisterCompressor>,
+  { history, commissionedOn }: RegisterCompressor,
+): void {
+  useEffect(() => {
+    if (history === 'unknown' && !commissionedOn)
+      setValue('commissionedOn', formatDay(localDayAt(currentInstant(), deviceZone())));
+  }, [history, commissionedOn, setValue]);
 }
 
 /** What was found at the first run; sent again after a refusal it is recorded once. */

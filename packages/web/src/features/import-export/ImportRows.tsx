@@ -1,3 +1,4 @@
+import { figureAsRead } from '@entretien/core/basics';
 import { Alert, Box, Button, Checkbox, Stack, Typography } from '@mui/material';
 import type { ImportedRowView, ImportResultView } from '@entretien/contracts';
 import { formatFigure } from '@entretien/core/quantities';
@@ -43,7 +44,7 @@ export function ImportRows({ result, timeZone, leaveOut, onLeaveOut, isSending, 
           >
             {isSending
               ? 'Importing …'
-              : `Import ${wanted.toLocaleString('en')} ${wanted === 1 ? 'reading' : 'readings'}`}
+              : `Import ${figureAsRead(wanted.toLocaleString('en'))} ${wanted === 1 ? 'reading' : 'readings'}`}
           </Button>
         )}
       </Stack>
@@ -80,7 +81,7 @@ function rank({ outcome, marks }: ImportedRowView): number {
 }
 
 function formatCounts({ stored, known, refused, units, leftOut }: ImportResultView, isDone: boolean): string {
-  const count = (figure: number, text: string) => `${figure.toLocaleString('en')} ${text}`;
+  const count = (figure: number, text: string) => `${figureAsRead(figure.toLocaleString('en'))} ${text}`;
   const parts = [
     count(
       stored,

@@ -4,6 +4,7 @@ import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useLogbook } from '../../data/logbook.js';
 import { useSites } from '../../data/queries.js';
+import { DayField } from '../../components/DayField.js';
 import { Entries } from '../../components/Entries.js';
 import { Empty, ErrorState, LoadingSkeleton } from '../../components/States.js';
 
@@ -157,14 +158,12 @@ function FindForm({ search, onPut }: FindFormProps) {
       {/* With several fields, Enter looks for a button to press. */}
       <button type="submit" style={{ display: 'none' }} aria-hidden tabIndex={-1} />
       {(['from', 'to'] as const).map((edge) => (
-        <TextField
+        <DayField
           key={edge}
-          type="date"
           label={edge === 'from' ? 'From' : 'To'}
           size="small"
-          value={search.get(edge) ?? ''}
-          onChange={(event) => onPut(edge, event.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
+          day={search.get(edge) ?? ''}
+          onDay={(day) => onPut(edge, day)}
         />
       ))}
     </Box>

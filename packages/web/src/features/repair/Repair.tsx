@@ -5,6 +5,7 @@ import {
   type CompressorView,
   type RepairView,
 } from '@entretien/contracts';
+import { formatMoment } from '@entretien/core/basics';
 import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import { openingsOf } from '@entretien/core/isolation';
@@ -291,7 +292,7 @@ function Entries({ repair, timeZone }: { readonly repair: RepairView; readonly t
           <Box component="li" key={id} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75 }}>
             <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center' }}>
               <Typography variant="body2" sx={{ color: 'text.secondary', flex: 'none', minWidth: 130 }}>
-                {toLocalText(Date.parse(at), timeZone).replace('T', ' ')}
+                {formatMoment(Date.parse(at), timeZone)}
               </Typography>
               <Typography variant="body2" sx={{ flex: 1 }}>
                 {kind === 'close' ? 'Closed: ' : ''}

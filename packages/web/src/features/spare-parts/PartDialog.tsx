@@ -146,19 +146,25 @@ export function PartDialog({ part, onClose }: PartDialogProps) {
           </Box>
         ))}
       </Box>
-      {part && (
-        <Box>
-          <Button
-            color={part.isRetired ? 'primary' : 'error'}
-            disabled={change.isPending}
-            onClick={() => change.mutate({ id: newId(), isRetired: !part.isRetired }, { onSuccess: onClose })}
-            sx={{ minHeight: 44, px: 0 }}
-          >
-            {part.isRetired ? 'Back into the catalogue' : 'Take it out of the catalogue'}
-          </Button>
-        </Box>
-      )}
+      {part && <Retire part={part} onClose={onClose} />}
     </FormDialog>
+  );
+}
+
+/** Out of the catalogue, or back into it: what used it stays as it was. */
+function Retire({ part, onClose }: { readonly part: PartView; readonly onClose: () => void }) {
+  const change = usePost<ChangePart, PartView>(ChangePart, `/parts/${part.id}/changes`);
+  return (
+    <Box>
+      <Button
+        color={part.isRetired ? 'primary' : 'error'}
+        disabled={change.isPending}
+        onClick={() => change.mutate({ id: newId(), isRetired: !part.isRetired }, { onSuccess: onClose })}
+        sx={{ minHeight: 44, px: 0 }}
+      >
+        {part.isRetired ? 'Back into the catalogue' : 'Take it out of the catalogue'}
+      </Button>
+    </Box>
   );
 }
 

@@ -1,5 +1,6 @@
 import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import type { FleetStandingView, FleetCompressorView } from '@entretien/contracts';
+import { formatsInUse } from '@entretien/core/basics';
 import { stopText } from '@entretien/core/stop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -148,5 +149,6 @@ function StoppedCompressors() {
 }
 
 function dayInText(now: number): string {
-  return new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(now);
+  const locale = formatsInUse().dayOrder === 'month-day' ? 'en-US' : 'en-GB';
+  return new Intl.DateTimeFormat(locale, { weekday: 'long', day: 'numeric', month: 'long' }).format(now);
 }

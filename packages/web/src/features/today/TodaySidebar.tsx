@@ -3,7 +3,9 @@ import type { FleetCompressorView } from '@entretien/contracts';
 import { Link } from 'react-router';
 import { figureFont } from '../../components/theme/theme.js';
 import { stateColour } from '../../components/DropMark.js';
-import { useFindings } from '../../data/queries.js';
+import { formatDate } from '../../components/describe-due.js';
+import { useNow } from '../../components/use-now.js';
+import { useFindings, useOpenWork } from '../../data/queries.js';
 import { Figure } from '../../components/Figure.js';
 import { VerdictMark } from '../../components/VerdictMark.js';
 import {
@@ -34,6 +36,9 @@ export function TodaySidebar({ units, isPart }: BesideProps) {
           Of the {units.length} most urgent units:
         </Typography>
       )}
+      <OpenRepairs />
+      <OpenVisits />
+      <Findings />
       {used.length > 0 && (
         <BesideList title="Used more than before" note="Something falls due sooner for it.">
           {used.map((unit) => (
@@ -60,14 +65,19 @@ export function TodaySidebar({ units, isPart }: BesideProps) {
           />
         ))}
       </BesideList>
-      <Findings />
       <BesideList
-        title="Open work"
+        title="Work due"
         note="On how many units each is late, due or nearing."
         empty="Nothing is late, due or nearing."
       >
         {waitingWork(units).map(({ name, state, count }) => (
-          <Stack key={name} direction="row" sx={{ ...besideRow, minHeight: 34 }}>
+          <Stack
+            key={name}
+            direction="row"
+            component={Link}
+            to={`/units?find=${encodeURIComponent(name)}`}
+            sx={besideRow}
+          >
             <Typography variant="body2" noWrap>
               {name}
             </Typography>
@@ -75,6 +85,7 @@ export function TodaySidebar({ units, isPart }: BesideProps) {
           </Stack>
         ))}
       </BesideList>
+      <VanShort />
       {unknown.length > 0 && (
         <BesideList title="Inspect first" note="Nobody can say what was ever done.">
           {unknown.map((unit) => (
@@ -100,19 +111,105 @@ export function TodaySidebar({ units, isPart }: BesideProps) {
   );
 }
 
-const FINDINGS_SHOWN = 6;
+/** So many of a list stand here; the rest where it leads to. */
+const SHOWN = 6;
+
+/** Repairs that nothing has proved yet, wherever they are. */
+function OpenRepairs() {
+  const repairs = useOpenWork().data?.repairs ?? [];
+  if (repairs.length === 0) return null;
+  const rest = repairs.length > SHOWN ? `The latest of ${repairs.length}.` : 'Found, and not proved yet.';
+  return (
+    <BesideList title="Open repairs" note={rest}>
+      {repairs.slice(0, SHOWN).map(({ id, tag, found, waitsFor }) => (
+        <OpenRow key={id} to={`/repairs/${id}`} tag={tag} text={found} under={waitsFor} />
+      ))}
+    </BesideList>
+  );
+}
+
+/** Visits that nobody has signed for yet. */
+function OpenVisits() {
+  const visits = useOpenWork().data?.visits ?? [];
+  const now = useNow();
+  if (visits.length === 0) return null;
+  const note = visits.length > SHOWN ? `The latest of ${visits.length}.` : 'Planned, or not signed for.';
+  return (
+    <BesideList title="Open visits" note={note}>
+      {visits.slice(0, SHOWN).map(({ id, siteName, plannedOn, units, state }) => {
+        const open = units.filter((unit) => unit.state === 'open').map(({ tag }) => tag);
+        const on = `${state === 'planned' ? 'for' : 'of'} ${formatDate(plannedOn, now, 'UTC')}`;
+        return <OpenRow key={id} to={`/visits/${id}`} tag={open.join(' ')} text={siteName} under={on} />;
+      })}
+    </BesideList>
+  );
+}
+
+/** What has to go into the van before what is due can be done. */
+function VanShort() {
+  const short = useOpenWork().data?.short ?? [];
+  if (short.length === 0) return null;
+  const note = short.length > SHOWN ? `The first of ${short.length}, for what is due.` : 'For what is due.';
+  return (
+    <BesideList title="The van is short of" note={note}>
+      {short.slice(0, SHOWN).map(({ name, needed, inVan, partId, tags }) => (
+        <Stack
+          key={partId ?? name}
+          direction="row"
+          component={Link}
+          to={partId === null ? '/parts' : `/parts?q=${encodeURIComponent(name)}`}
+          title={tags.join(', ')}
+          sx={besideRow}
+        >
+          <Typography variant="body2" sx={{ lineHeight: 1.25, py: 0.25 }}>
+            {name}
+          </Typography>
+          <Figure
+            value={partId === null ? `${needed}` : `${inVan} of ${needed}`}
+            sx={{ fontSize: '0.9rem', color: 'brass', flex: 'none' }}
+          />
+        </Stack>
+      ))}
+    </BesideList>
+  );
+}
+
+interface OpenRowProps {
+  readonly to: string;
+  readonly tag: string;
+  readonly text: string;
+  readonly under: string | null;
+}
+
+function OpenRow({ to, tag, text, under }: OpenRowProps) {
+  return (
+    <Box component={Link} to={to} sx={{ ...besideRow, display: 'block', py: 0.5 }}>
+      <Typography variant="body2" sx={{ lineHeight: 1.3 }}>
+        <Box component="span" sx={{ ...figureFont, fontWeight: 650, pr: 0.75 }}>
+          {tag}
+        </Box>{' '}
+        {text}
+      </Typography>
+      {under && (
+        <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', lineHeight: 1.3 }}>
+          {under}
+        </Typography>
+      )}
+    </Box>
+  );
+}
 
 /** What was lately measured and found other than good. */
 function Findings() {
   const { data } = useFindings();
   if (!data || data.total === 0) return null;
-  const rest = data.total - Math.min(data.total, FINDINGS_SHOWN);
+  const rest = data.total - Math.min(data.total, SHOWN);
   return (
     <BesideList
       title="Open findings"
       note={rest > 0 ? `The gravest of ${data.total}.` : 'Measured in the last two months, not better since.'}
     >
-      {data.items.slice(0, FINDINGS_SHOWN).map(({ measurement, checkName, tag }) => (
+      {data.items.slice(0, SHOWN).map(({ measurement, checkName, tag }) => (
         <Stack
           key={measurement.id}
           direction="row"

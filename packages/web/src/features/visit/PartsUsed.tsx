@@ -40,7 +40,7 @@ export function PartsUsed({ atWork }: { readonly atWork: CompressorAtWork }) {
     ({ key, part, proposed }) =>
       !used.has(key) && !proposed && !(part && needsReason(part, plate, compressorId)),
   );
-  const useAll = async () => {
+  const recordAll = async () => {
     for (const { name, count, part } of unused)
       await atWork.record({ kind: 'part', name, count, ...(part ? { part: part.id } : {}) });
   };
@@ -50,7 +50,7 @@ export function PartsUsed({ atWork }: { readonly atWork: CompressorAtWork }) {
         Parts
       </Typography>
       {unused.length > 1 && (
-        <Button onClick={() => void useAll()} variant="outlined" sx={{ minHeight: 44, mb: 0.5 }}>
+        <Button onClick={() => void recordAll()} variant="outlined" sx={{ minHeight: 44, mb: 0.5 }}>
           All used
         </Button>
       )}

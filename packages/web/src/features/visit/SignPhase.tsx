@@ -3,7 +3,7 @@ import type { StandingView } from '@entretien/contracts';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { DEFAULT_PERSON_ID } from '@entretien/contracts';
 import { summaryOf, type Obstacle, type SummaryLine } from '@entretien/core/visit';
-import { useCallback, useState } from 'react';
+import { useCallback, useState, type Dispatch, type SetStateAction } from 'react';
 import { Link } from 'react-router';
 import { usePreferences } from '../../data/preferences.js';
 import { usePeople } from '../../data/queries.js';
@@ -39,6 +39,7 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
   const [name, setName] = useState<string | null>(null);
   const [strokes, setStrokes] = useState('');
   const [informed, setInformed] = useState('');
+  const [customer, setCustomer] = useState<{ readonly name: string; readonly strokes: string } | null>(null);
   const [isLeaving, setLeaving] = useState(false);
   const keepStrokes = useCallback((written: string) => setStrokes(written), []);
   const shownName = name ?? people?.find(({ id }) => id === personId)?.name ?? '';
@@ -53,6 +54,12 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
       name: shownName.trim(),
       ...(strokes === '' ? {} : { strokes }),
       ...(stop === undefined ? {} : { informed: informed.trim() }),
+      ...(customer === null || customer.name.trim() === ''
+        ? {}
+        : {
+            customer: customer.name.trim(),
+            ...(customer.strokes === '' ? {} : { customerStrokes: customer.strokes }),
+          }),
     });
   return (
     <>
@@ -99,6 +106,7 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
                 slotProps={{ htmlInput: { maxLength: 120 } }}
               />
               <SignaturePad onStrokes={keepStrokes} />
+              <CustomerSigns customer={customer} onCustomer={setCustomer} />
             </Stack>
           )}
         </>
@@ -190,6 +198,41 @@ function Signed({ atWork, signed }: Pick<PhaseProps, 'atWork'> & { readonly sign
         Look again in some days at what was opened: a joint or a plug can begin to weep.
       </Typography>
     </Box>
+  );
+}
+
+interface CustomerSignsProps {
+  readonly customer: { readonly name: string; readonly strokes: string } | null;
+  readonly onCustomer: Dispatch<SetStateAction<CustomerSignsProps['customer']>>;
+}
+
+/** Whoever takes the machine over again can sign, too: it stands on the report beside the technician’s. */
+function CustomerSigns({ customer, onCustomer }: CustomerSignsProps) {
+  const keepStrokes = useCallback(
+    (strokes: string) => onCustomer((before) => ({ name: before?.name ?? '', strokes })),
+    [onCustomer],
+  );
+  if (customer === null) {
+    return (
+      <Button
+        onClick={() => onCustomer({ name: '', strokes: '' })}
+        sx={{ alignSelf: 'start', minHeight: 44, px: 0 }}
+      >
+        The customer signs, too
+      </Button>
+    );
+  }
+  return (
+    <>
+      <TextField
+        label="Name of the customer"
+        value={customer.name}
+        onChange={(event) => onCustomer({ ...customer, name: event.target.value })}
+        sx={{ maxWidth: 302 }}
+        slotProps={{ htmlInput: { maxLength: 120 } }}
+      />
+      <SignaturePad onStrokes={keepStrokes} />
+    </>
   );
 }
 

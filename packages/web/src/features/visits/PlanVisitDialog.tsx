@@ -7,6 +7,7 @@ import { useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { sentenceOf } from '../../data/api.js';
 import { useFleet, usePost, useSites } from '../../data/queries.js';
+import { DayField } from '../../components/DayField.js';
 import { figureFont } from '../../components/theme/theme.js';
 import { FormDialog } from '../../components/FormDialog.js';
 import { useNow } from '../../components/use-now.js';
@@ -98,13 +99,7 @@ export function PlanVisitDialog({ siteId, compressorId, onClose }: PlanVisitProp
         );
       })}
       {chosenSite !== '' && here.length === 0 && <Typography>No machine stands here.</Typography>}
-      <TextField
-        label="On"
-        type="date"
-        value={plannedOn}
-        onChange={(event) => setDay(event.target.value)}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
+      <DayField label="On" day={plannedOn} onDay={setDay} />
     </FormDialog>
   );
 }
