@@ -59,13 +59,18 @@ export class ApiSeeder {
     return id;
   }
 
-  /** A unit isolated for what is to be opened, a minute ago, on another page: told of a visit or of a repair. */
+  /**
+   * A unit isolated for what is to be opened, a minute ago, on another page: told of a visit or of a repair.
+   *
+   * @returns how many touches that took
+   */
   async isolate(
     of: 'visits' | 'repairs',
     id: string,
     unit: string,
     opens: readonly string[] | null = null,
-  ): Promise<void> {
+    by?: string,
+  ): Promise<number> {
     const plate = (await (await this.request.get(`/api/compressors/${unit}`)).json()) as Parameters<
       typeof honestCourse
     >[0];
@@ -80,8 +85,10 @@ export class ApiSeeder {
         doneAt: new Date(start + seconds * 1000).toISOString(),
         session: 'beside',
         details,
+        ...(by === undefined ? {} : { by }),
       });
     }
+    return course.length;
   }
 
   /** A site with units that have been read every week, five hours a day. */

@@ -1,7 +1,7 @@
 import { Autocomplete, Box, MenuItem, TextField } from '@mui/material';
+import { formatMoment } from '@entretien/core/basics';
 import { readImportRow } from '@entretien/core/hours';
 import { formatFigure } from '@entretien/core/quantities';
-import { toLocalText } from '../../components/WhenField.js';
 import type { ChosenList, ImportOptions } from './import-options.js';
 
 interface FormProps {
@@ -105,7 +105,7 @@ function FirstRow({ list, options }: Omit<FormProps, 'onChange'>) {
   return (
     <Box role="status" sx={{ typography: 'body2', color: read.ok ? 'slate' : 'oxide', mt: 1 }}>
       {read.ok
-        ? `The first row reads: ${read.value.unit}, ${formatFigure(read.value.hours, { figures: 7, maxDecimals: 1 })} h on ${toLocalText(read.value.takenAt, options.timeZone).replace('T', ' at ')}.`
+        ? `The first row reads: ${read.value.unit}, ${formatFigure(read.value.hours, { figures: 7, maxDecimals: 1 })} h on ${formatMoment(read.value.takenAt, options.timeZone)}.`
         : `The first row cannot be read: ${read.problem.sentence}`}
     </Box>
   );

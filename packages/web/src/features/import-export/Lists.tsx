@@ -12,6 +12,8 @@ import {
   importQuery,
   missingColumns,
   openList,
+  rememberedOptions,
+  rememberOptions,
   type ChosenList,
   type ImportOptions,
 } from './import-options.js';
@@ -19,7 +21,7 @@ import {
 /** Readings in and out as lists. */
 export function Lists() {
   return (
-    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1080, width: '100%' }}>
+    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, width: '100%' }}>
       <Typography variant="h1">Import and export</Typography>
       <Typography sx={{ color: 'text.secondary', mb: 2 }}>
         From a spreadsheet or another logbook, and back. Comma-separated, the first row naming the columns.
@@ -51,6 +53,12 @@ interface Chosen {
   readonly options: ImportOptions;
 }
 
+interface Sending {
+  readonly mode: 'preview' | 'commit';
+  readonly without: readonly number[];
+  readonly of: Chosen;
+}
+
 function ImportList() {
   const input = useRef<HTMLInputElement>(null);
   const client = useQueryClient();
@@ -59,12 +67,16 @@ function ImportList() {
   const [problem, setProblem] = useState<string | null>(null);
   const [leaveOut, setLeaveOut] = useState<readonly number[]>([]);
   const send = useMutation({
-    mutationFn: ({ mode, without }: { mode: 'preview' | 'commit'; without: readonly number[] }) =>
+    mutationFn: ({ mode, without, of: { list, options } }: Sending) =>
       postList<ImportResultView>(
-        `/readings/import?${importQuery(mode, chosen!.options, chosen!.list.delimiter, without)}`,
-        chosen!.list.file,
+        `/readings/import?${importQuery(mode, options, list.delimiter, without)}`,
+        list.file,
       ),
-    onSuccess: (result) => (result.mode === 'commit' ? refresh(client) : undefined),
+    onSuccess: (result, { of: { list, options } }) => {
+      if (result.mode !== 'commit') return undefined;
+      rememberOptions(list, options);
+      return refresh(client);
+    },
   });
   const choose = async (file: File | undefined) => {
     if (!file) return;
@@ -72,7 +84,12 @@ function ImportList() {
     setLeaveOut([]);
     const list = await openList(file).catch(() => null);
     setProblem(list ? null : `“${file.name}” is no list: its first row must name at least two columns.`);
-    setChosen(list && { list, options: guessOptions(list, usualZone(sites.data ?? [])) });
+    if (list === null) return setChosen(null);
+    const known = rememberedOptions(list);
+    const next = { list, options: known ?? guessOptions(list, usualZone(sites.data ?? [])) };
+    setChosen(next);
+    // From a source that was read before: it is checked at once.
+    if (known) send.mutate({ mode: 'preview', without: [], of: next });
   };
   const change = (options: ImportOptions) => {
     send.reset();
@@ -118,7 +135,7 @@ function ImportList() {
           <Button
             variant="contained"
             disabled={missing.length > 0 || send.isPending}
-            onClick={() => send.mutate({ mode: 'preview', without: [] })}
+            onClick={() => send.mutate({ mode: 'preview', without: [], of: chosen })}
             sx={{ minHeight: 44 }}
           >
             {send.isPending ? 'Reading …' : 'Check'}
@@ -142,7 +159,7 @@ function ImportList() {
           leaveOut={leaveOut}
           onLeaveOut={setLeaveOut}
           isSending={send.isPending}
-          onCommit={() => send.mutate({ mode: 'commit', without: leaveOut })}
+          onCommit={() => send.mutate({ mode: 'commit', without: leaveOut, of: chosen! })}
         />
       )}
     </Box>

@@ -32,7 +32,9 @@ export async function openList(file: File): Promise<ChosenList | null> {
   const [columns, ...sample] = data;
   if (!columns || columns.length < 2 || text.includes('\0')) return null;
   const delimiter = meta.delimiter === ';' ? 'semicolon' : meta.delimiter === '\t' ? 'tab' : 'comma';
-  return { file, columns, sample, delimiter };
+  // As it is now: what is changed in the file afterwards would be another list than the one that was checked.
+  const kept = new File([await file.arrayBuffer()], file.name, { type: file.type || 'text/csv' });
+  return { file: kept, columns, sample, delimiter };
 }
 
 /** A first guess, to be confirmed. */
@@ -50,6 +52,41 @@ export function guessOptions({ columns, sample }: ChosenList, timeZone: string):
     dateOrder: guess.dateOrder,
     timeZone,
   };
+}
+
+const SOURCES = 'entretien-list-sources';
+const MOST_SOURCES = 20;
+
+type Sources = readonly (readonly [titles: string, options: ImportOptions])[];
+
+/** What a source is known by: the titles of its columns, in their order. */
+const titlesOf = ({ columns }: Pick<ChosenList, 'columns'>) => columns.join('\n');
+
+function sources(): Sources {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(SOURCES) ?? '[]');
+    return Array.isArray(kept) ? (kept as Sources) : [];
+  } catch {
+    return [];
+  }
+}
+
+/** How a list with these columns was read the last time; null where none was. */
+export function rememberedOptions(list: Pick<ChosenList, 'columns'>): ImportOptions | null {
+  return sources().find(([titles]) => titles === titlesOf(list))?.[1] ?? null;
+}
+
+/** Keeps on this device how a list was read, for the next one from the same source. */
+export function rememberOptions(list: Pick<ChosenList, 'columns'>, options: ImportOptions): void {
+  const others = sources().filter(([titles]) => titles !== titlesOf(list));
+  try {
+    localStorage.setItem(
+      SOURCES,
+      JSON.stringify([[titlesOf(list), options], ...others].slice(0, MOST_SOURCES)),
+    );
+  } catch {
+    // A full device: the next time it is asked again.
+  }
 }
 
 /** The columns without which a list cannot be read, and that are still to be named. */

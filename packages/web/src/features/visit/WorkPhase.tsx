@@ -45,7 +45,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
           <StationCard atWork={atWork} group={group} cautions={newCautions(atWork, work, index)} />
         </Box>
       ))}
-      {work.length === 0 && <Typography sx={{ color: 'text.secondary' }}>No task is planned.</Typography>}
+      {work.length === 0 && <LookRound atWork={atWork} />}
       <AddTask atWork={atWork} />
       <PartsUsed atWork={atWork} />
       <NoteField atWork={atWork} />
@@ -61,6 +61,40 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
         </Button>
       </PhaseFooter>
     </>
+  );
+}
+
+/** No task is planned: whatever one came to look at can be measured, photographed and written down. */
+function LookRound({ atWork }: Pick<PhaseProps, 'atWork'>) {
+  const [check, setCheck] = useState<string | null>(null);
+  const [isFinding, setFinding] = useState(false);
+  return (
+    <Box component="section" aria-label="A look round" sx={{ mb: 1.5 }}>
+      <Typography sx={{ color: 'text.secondary', mb: 1 }}>
+        No task is planned. Measure what you came for, write down what you saw.
+      </Typography>
+      <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', mb: 1 }}>
+        {checksFor(atWork.unit.plate).map(({ code, name }) => (
+          <Button
+            key={code}
+            variant={check === code ? 'contained' : 'outlined'}
+            aria-expanded={check === code}
+            onClick={() => setCheck(check === code ? null : code)}
+            sx={{ minHeight: 44 }}
+          >
+            {name}
+          </Button>
+        ))}
+      </Stack>
+      {check !== null && <MeasureCard key={check} atWork={atWork} check={check} phase="work" />}
+      <Stack direction="row" sx={{ gap: 1 }}>
+        <Button onClick={() => setFinding(true)} sx={quiet}>
+          Found a fault
+        </Button>
+        <PhotoButton atWork={atWork} station={undefined} />
+      </Stack>
+      {isFinding && <FoundDialog atWork={atWork} onClose={() => setFinding(false)} />}
+    </Box>
   );
 }
 
