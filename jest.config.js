@@ -15,6 +15,7 @@ const shared = {
   },
   moduleNameMapper: {
     '^@entretien/core/(.*)$': '<rootDir>/packages/core/src/$1/index.ts',
+    '^@entretien/contracts/light$': '<rootDir>/packages/contracts/src/light.ts',
     '^@entretien/(contracts|server)$': '<rootDir>/packages/$1/src/index.ts',
     '^fast-check$': '<rootDir>/scripts/seeded-fast-check.mjs',
     '^(\\.{1,2}/.*)\\.js$': '$1',

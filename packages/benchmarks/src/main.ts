@@ -7,6 +7,7 @@ import { calibrationBench } from './calibration.bench.js';
 import { datesBench } from './dates.bench.js';
 import { runEarlier } from './earlier.js';
 import { exportBench } from './export.bench.js';
+import { firstLoadBench } from './first-load.bench.js';
 import { fleetBench } from './fleet.bench.js';
 import { guardBench } from './guard.bench.js';
 import { importBench } from './import.bench.js';
@@ -35,6 +36,7 @@ const benches = {
   standing: standingBench,
   plans: plansBench,
   'unit-page': compressorPageBench,
+  'first-load': firstLoadBench,
   dates: datesBench,
   import: importBench,
   fleet: fleetBench,

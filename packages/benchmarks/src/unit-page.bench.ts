@@ -21,7 +21,7 @@ const BY = '00000000-0000-4000-8000-000000000001';
 
 /** A unit with ten years behind it against one with ten records: until its page answers to a hand. */
 export async function compressorPageBench(dataDir: string, now: number): Promise<void> {
-  const { long, short } = await fill(dataDir, now);
+  const { long, short } = await fillCompressors(dataDir, now);
   const server = await BenchServer.start('app', dataDir, now);
   const browser = await launchBrowser();
   try {
@@ -48,13 +48,17 @@ export async function compressorPageBench(dataDir: string, now: number): Promise
   }
 }
 
-async function fill(dataDir: string, now: number): Promise<{ long: string; short: string }> {
+/** A site with a unit of ten years on record, and one of a few weeks. */
+export async function fillCompressors(
+  dataDir: string,
+  now: number,
+): Promise<{ long: string; short: string; siteId: string }> {
   let clock = now;
   const settings = { host: '127.0.0.1', port: 0, dataDir, timeZone: 'Europe/Zurich' };
   const app = await createApp({ settings, clock: () => clock });
-  const [long, short] = [randomUUID(), randomUUID()];
+  const [long, short, siteId] = [randomUUID(), randomUUID(), randomUUID()];
   app.get(Database).transact(() => {
-    const siteId = app.get(SitesService).add({ id: randomUUID(), name: 'Odrin Glassworks' }, BY).id;
+    app.get(SitesService).add({ id: siteId, name: 'Odrin Glassworks' }, BY);
     const add = (id: string, tag: string, days: number) => {
       clock = now - days * DAY;
       const commissionedOn = new Date(clock).toISOString().slice(0, 10);
@@ -129,7 +133,7 @@ async function fill(dataDir: string, now: number): Promise<{ long: string; short
     live(short, 5, 5);
   });
   await app.close();
-  return { long, short };
+  return { long, short, siteId };
 }
 
 /** Whether the machine is drawn and what is due stands under it. */

@@ -1,6 +1,7 @@
 export { fieldErrors, malformedProblem, readStrictly, strictly, type FieldError } from './refusals.js';
 export { formerChecks, formerPaths, inNamesOfToday } from './former-names.js';
-export { AddPerson, DEFAULT_PERSON_ID, PersonView } from './person.js';
+export { DEFAULT_PERSON_ID } from './default-person.js';
+export { AddPerson, PersonView } from './person.js';
 export { AddSite, ChangeSite, SiteView } from './site.js';
 export { ChangePlate, PlateDetails, RegisterCompressor } from './compressor.js';
 export {

@@ -36,8 +36,8 @@ test('a list with good, bad and repeated rows is looked through and taken in, on
   await expect(page.getByText('Done. Reading the same list again adds nothing.')).toBeVisible();
   expect(await office.figures(units[0]!)).toEqual([1225, 1220.5, 1210, 1175, 1140, 1105, 1070, 1035, 1000]);
   expect(await office.figures(units[1]!)).toHaveLength(7);
+  // From a source that was read before, it is checked at once.
   await page.getByLabel('List to read').setInputFiles(file);
-  await page.getByRole('button', { name: 'Check' }).click();
   await expect(page.getByText('1 can be imported, for 1 unit; 3 known already; 3 refused.')).toBeVisible();
 });
 

@@ -108,7 +108,8 @@ class Counted {
 /** Whoever works at this device has said so: that is asked once on each device. */
 async function asMira(page: Page): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Mira Kolden' }).click();
+  await page.getByRole('button', { name: 'Say who', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Mira Kolden' }).click();
   await expect(page.getByText('Who works here?')).toBeHidden();
 }
 

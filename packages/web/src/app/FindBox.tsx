@@ -31,8 +31,9 @@ export function FindBox() {
       forcePopupIcon={false}
       size="small"
       sx={{
-        width: { sm: 180, md: 220 },
-        display: { xs: 'none', sm: 'block' },
+        // On a phone it takes what the mark of the house leaves.
+        width: { xs: 150, sm: 180, md: 220 },
+        flex: { xs: 1, sm: 'none' },
         '& .MuiInputBase-root': { py: 0, fontSize: '0.88rem', minHeight: 34 },
       }}
       slotProps={{ popper: { sx: { minWidth: 280 } } }}

@@ -1,12 +1,20 @@
 import { Button, Box } from '@mui/material';
-import { useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useOutbox } from '../data/outbox/outbox.js';
-import { OutboxDialog } from './OutboxDialog.js';
+
+const FETCHED_AFTER_MS = 3000;
+const fetchDialog = () => import('./OutboxDialog.js').then((part) => ({ default: part.OutboxDialog }));
+const OutboxDialog = lazy(fetchDialog);
 
 /** Shows in the header as long as something recorded here has not reached the server, or was refused by it. */
 export function OutboxButton() {
   const items = useOutbox((outbox) => outbox.items);
   const [isOpen, setOpen] = useState(false);
+  useEffect(() => {
+    // It is wanted when nothing can be fetched any more: it comes after the page, before anybody asks.
+    const later = setTimeout(() => void fetchDialog().catch(() => undefined), FETCHED_AFTER_MS);
+    return () => clearTimeout(later);
+  }, []);
   if (items.length === 0 && !isOpen) return null;
   const refused = items.filter(({ problem }) => problem !== null).length;
   const waiting = items.length - refused;
@@ -31,7 +39,7 @@ export function OutboxButton() {
         </Box>
         {text}
       </Button>
-      {isOpen && <OutboxDialog onClose={() => setOpen(false)} />}
+      <Suspense fallback={null}>{isOpen && <OutboxDialog onClose={() => setOpen(false)} />}</Suspense>
     </>
   );
 }

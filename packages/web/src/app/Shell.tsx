@@ -1,9 +1,8 @@
 import { Box, Link, Stack } from '@mui/material';
-import { Suspense, useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { LoadingSkeleton } from '../components/States.js';
 import { OutboxButton } from './OutboxButton.js';
-import { FindBox } from './FindBox.js';
 import { HeldHere } from './HeldHere.js';
 import { figureFont } from '../components/theme/theme.js';
 import { KeysDialog } from './KeysDialog.js';
@@ -13,6 +12,9 @@ import { ServerDoubts } from './ServerDoubts.js';
 import { RulerSwitch } from './RulerSwitch.js';
 import { useShellKeys } from './keys.js';
 import { usePlace } from './use-place.js';
+
+/** Its list is a good part of the interface library: the page stands before it. */
+const FindBox = lazy(() => import('./FindBox.js').then((part) => ({ default: part.FindBox })));
 
 const places = [
   { to: '/', label: 'Today' },
@@ -102,7 +104,11 @@ export function Shell() {
         </Stack>
         <Box sx={{ flex: 1 }} />
         <OutboxButton />
-        <FindBox />
+        <Suspense
+          fallback={<Box sx={{ width: { xs: 150, sm: 180, md: 220 }, flex: { xs: 1, sm: 'none' } }} />}
+        >
+          <FindBox />
+        </Suspense>
         <RulerSwitch />
         <PersonMenu onShowKeys={() => setKeysShown(true)} />
       </Stack>

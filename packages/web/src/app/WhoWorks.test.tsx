@@ -15,6 +15,8 @@ beforeEach(() => usePreferences.setState({ personId: null }));
 test('two work here: it is asked, and answered with one touch', async () => {
   await renderPage(<WhoWorks />, people(mara, jon));
   await waitFor(() => expect(question()).not.toBeNull());
+  await press('Say who');
+  await screen.findByText('Jon Velk');
   await press('Jon Velk');
   expect(usePreferences.getState().personId).toBe('jon');
   expect(question()).toBeNull();
@@ -23,6 +25,7 @@ test('two work here: it is asked, and answered with one touch', async () => {
 test('nobody is known yet: a name is asked for', async () => {
   const { sent } = await renderPage(<WhoWorks />, people(nobody));
   await waitFor(() => expect(question()).not.toBeNull());
+  await press('Say who');
   await fill('Your name', 'Runa Vest');
   await press('It is me');
   expect(sent).toMatchObject([{ path: '/people', body: { name: 'Runa Vest' } }]);

@@ -1,7 +1,8 @@
-import { Box, Button, Stack, TextField, Typography } from '@mui/material';
-import { DEFAULT_PERSON_ID } from '@entretien/contracts';
+import { Button, Stack, TextField, Typography } from '@mui/material';
+import { DEFAULT_PERSON_ID } from '@entretien/contracts/light';
 import { useEffect, useState } from 'react';
 import { v7 as newId } from 'uuid';
+import { FormDialog } from '../components/FormDialog.js';
 import { sentenceOf } from '../data/api.js';
 import { usePreferences } from '../data/preferences.js';
 import { useAddPerson, usePeople } from '../data/queries.js';
@@ -14,6 +15,7 @@ export function WhoWorks() {
   const { data } = usePeople();
   const { personId, setPerson } = usePreferences();
   const [isLater, setLater] = useState(false);
+  const [isAsked, setAsked] = useState(false);
   const [name, setName] = useState('');
   const add = useAddPerson();
   const known = (data ?? []).filter(({ id }) => id !== DEFAULT_PERSON_ID);
@@ -21,56 +23,60 @@ export function WhoWorks() {
   useEffect(() => {
     if (personId === null && only !== null) setPerson(only);
   }, [personId, only, setPerson]);
-  if (!data || personId !== null || only !== null || isLater) return null;
-  const submit = () => {
-    if (name.trim() === '') return;
+  // Known from the first moment on, so that nothing moves when the people are there.
+  if (personId !== null || only !== null || isLater) return null;
+  const submit = () =>
     add.mutate({ id: newId(), name: name.trim() }, { onSuccess: ({ id }) => setPerson(id) });
-  };
   return (
-    <Box
+    <Stack
       component="section"
       aria-label="Who works here?"
-      sx={{ bgcolor: 'slateGround', px: { xs: 2, md: 3.5 }, py: 0.75, '@media print': { display: 'none' } }}
+      direction="row"
+      sx={{
+        alignItems: 'center',
+        gap: 1,
+        bgcolor: 'slateGround',
+        px: { xs: 2, md: 3.5 },
+        height: 52,
+        flex: 'none',
+        '@media print': { display: 'none' },
+      }}
     >
-      <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', columnGap: 1.5, rowGap: 0.5 }}>
-        <Typography sx={{ fontWeight: 650 }}>Who works here?</Typography>
-        {known.map((person) => (
-          <Button
-            key={person.id}
-            variant="outlined"
-            onClick={() => setPerson(person.id)}
-            sx={{ minHeight: 44 }}
-          >
-            {person.name}
-          </Button>
-        ))}
-        <Stack
-          component="form"
-          direction="row"
-          noValidate
-          sx={{ gap: 1, alignItems: 'center' }}
-          onSubmit={(event) => {
-            event.preventDefault();
-            submit();
-          }}
+      <Typography sx={{ fontWeight: 650, flex: { xs: 1, sm: 'none' } }}>Who works here?</Typography>
+      <Button variant="outlined" onClick={() => setAsked(true)} sx={{ minHeight: 44 }}>
+        Say who
+      </Button>
+      <Button color="inherit" onClick={() => setLater(true)} sx={{ minHeight: 44 }}>
+        Later
+      </Button>
+      {isAsked && (
+        <FormDialog
+          title="Who works here?"
+          submit="It is me"
+          canSubmit={name.trim() !== ''}
+          isSending={add.isPending}
+          problem={add.isError ? sentenceOf(add.error) : null}
+          onSubmit={submit}
+          onClose={() => setAsked(false)}
         >
+          {known.map((person) => (
+            <Button
+              key={person.id}
+              variant="outlined"
+              onClick={() => setPerson(person.id)}
+              sx={{ minHeight: 48, justifyContent: 'start' }}
+            >
+              {person.name}
+            </Button>
+          ))}
           <TextField
-            size="small"
             label={known.length === 0 ? 'Your name' : 'Somebody else'}
             value={name}
             onChange={(event) => setName(event.target.value)}
-            error={add.isError}
-            helperText={add.isError ? sentenceOf(add.error) : undefined}
             slotProps={{ htmlInput: { maxLength: 120 } }}
           />
-          <Button type="submit" disabled={name.trim() === '' || add.isPending} sx={{ minHeight: 44 }}>
-            It is me
-          </Button>
-        </Stack>
-        <Button color="inherit" onClick={() => setLater(true)} sx={{ minHeight: 44 }}>
-          Later
-        </Button>
-      </Stack>
-    </Box>
+        </FormDialog>
+      )}
+    </Stack>
   );
 }

@@ -17,7 +17,8 @@ export function useFactForm<Body extends object>(
   happenedAt?: number,
 ) {
   const [id] = useState(() => newId());
-  const [whenText, setWhenText] = useState(() => toLocalText(happenedAt ?? currentInstant(), timeZone));
+  const [start] = useState(() => happenedAt ?? currentInstant());
+  const [whenText, setWhenText] = useState(() => toLocalText(start, timeZone));
   const [note, setNote] = useState('');
   // Fields that the form has a place for: what is said of others stands above its buttons.
   const [placed] = useState(() => new Set<string>());
@@ -26,11 +27,8 @@ export function useFactForm<Body extends object>(
   return {
     whenText,
     setWhenText,
-    // The field shows minutes: left alone, a moment that is put right keeps its seconds.
-    when:
-      happenedAt !== undefined && whenText === toLocalText(happenedAt, timeZone)
-        ? happenedAt
-        : fromLocalText(whenText, timeZone),
+    // The field shows minutes: left alone, a moment keeps its seconds, and comes after what was told in that minute.
+    when: whenText === toLocalText(start, timeZone) ? start : fromLocalText(whenText, timeZone),
     note,
     setNote,
     isSending: post.isPending,

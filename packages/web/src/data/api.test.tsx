@@ -1,6 +1,7 @@
 import { RecordReading } from '@entretien/contracts';
 import { idOf } from '../testing/facts.js';
-import { ApiProblem, getJson, postJson, putJson, refuseMalformed, sentenceOf, Unreachable } from './api.js';
+import { ApiProblem, getJson, postJson, putJson, sentenceOf, Unreachable } from './api.js';
+import { refuseMalformed } from './refuse-malformed.js';
 
 interface Asked {
   readonly url: string;

@@ -1,4 +1,4 @@
-import { malformedProblem, readStrictly, type ProblemDetails } from '@entretien/contracts';
+import type { ProblemDetails } from '@entretien/contracts';
 import { usePreferences } from './preferences.js';
 import { noteAnswer } from './kept-answers.js';
 
@@ -64,13 +64,6 @@ export function putJson<Result>(path: string, body: object, basedOn?: number): P
     headers: { 'Content-Type': 'application/json', ...match },
     body: JSON.stringify(body),
   });
-}
-
-/** Throws what the server would say of something that is not as its contract has it. */
-export function refuseMalformed(contract: new () => object, body: object): void {
-  const sent = JSON.parse(JSON.stringify(body)) as object;
-  const { errors } = readStrictly(contract, sent);
-  if (errors.length > 0) throw new ApiProblem(malformedProblem(errors));
 }
 
 /** Sends a photo as it is. */

@@ -1,6 +1,5 @@
 import { FIRST_METER, type MeterScale } from '@entretien/core/hours';
 import {
-  AddPerson,
   type ForecastView,
   type HoursView,
   type IsolationView,
@@ -36,7 +35,7 @@ import {
   type QueryClient,
 } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
-import { getJson, postJson, refuseMalformed } from './api.js';
+import { getJson, postJson } from './api.js';
 
 /** Time alone moves what is due: nothing shown is older than this. */
 const FRESH_FOR_MS = 60_000;
@@ -343,6 +342,7 @@ export function usePost<Body extends object, Result>(contract: Contract<Body>, p
   const client = useQueryClient();
   return useMutation({
     mutationFn: async (body: Body) => {
+      const { refuseMalformed } = await import('./refuse-malformed.js');
       refuseMalformed('of' in contract ? contract.of(body) : contract, body);
       return postJson<Result>(path, body);
     },
@@ -354,6 +354,10 @@ export function useAddPerson() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: async (person: { id: string; name: string }) => {
+      const [{ AddPerson }, { refuseMalformed }] = await Promise.all([
+        import('@entretien/contracts'),
+        import('./refuse-malformed.js'),
+      ]);
       refuseMalformed(AddPerson, person);
       return postJson<PersonView>('/people', person);
     },

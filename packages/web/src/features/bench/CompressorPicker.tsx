@@ -25,6 +25,7 @@ export function CompressorPicker({ address }: { readonly address: BenchAddress }
       isOptionEqualToValue={(a, b) => a.compressorId === b.compressorId}
       getOptionLabel={({ tag, siteName }) => `${tag} ${siteName}`.trim()}
       getOptionKey={({ compressorId }) => compressorId}
+      autoHighlight
       noOptionsText="No unit like that"
       size="small"
       renderOption={(props, option) => {

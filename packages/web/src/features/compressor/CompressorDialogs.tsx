@@ -106,6 +106,7 @@ export function CompressorDialogs(props: CompressorDialogsProps) {
           timeZone={timeZone}
           onClose={onClose}
           onDefer={() => onOpen({ dialog: 'put-off', task: task.code })}
+          onRecord={() => onOpen({ dialog: 'service', tasks: [task.code] })}
           onChangePlan={() => onChangePlan(task.code)}
         />
       );

@@ -119,7 +119,9 @@ function CompressorFolder({ unit, standing, facts, plan, site, measurements, ves
     if (search.has('do')) put({ do: null });
   };
   const record = (tasks: readonly string[]) => setOpen({ dialog: 'service', tasks });
-  const show = ({ vessel, station, code }: TaskStandingView) => (vessel ? put({ station }) : record([code]));
+  // On a phone a tap asks first: why, putting off and recording stand together there.
+  const show = ({ vessel, station, code }: TaskStandingView) =>
+    vessel ? put({ station }) : isWide ? record([code]) : setOpen({ dialog: 'why', task: code });
   const panel = (station: StationFacts) => (
     <StationPanel
       hasHeading={isWide}

@@ -1,4 +1,4 @@
-import { inNamesOfToday } from '@entretien/contracts';
+import { inNamesOfToday } from '@entretien/contracts/light';
 import { v7 as newId } from 'uuid';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';

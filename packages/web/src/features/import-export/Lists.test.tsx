@@ -34,7 +34,7 @@ test('columns are guessed, and the first row is told as it is understood', async
   await lists();
   choose('Unit;Date;Hours\nCJ-1;24.11.2026;1234,5\n');
   expect((await screen.findByRole('status')).textContent).toBe(
-    'The first row reads: CJ-1, 1,234.5 h on 2026-11-24 at 12:00.',
+    'The first row reads: CJ-1, 1,234.5 h on 24 Nov 2026, 12:00.',
   );
   expect(button('Check').disabled).toBe(false);
 });
@@ -53,7 +53,7 @@ test('a column that is missing is asked for, and nothing is sent without it', as
 test('dates read in the wrong order are seen before anything is sent', async () => {
   await lists();
   choose('Tag,Date,Hours\nCJ-1,24.11.2026,1234\n');
-  await waitFor(() => expect(screen.getByRole('status').textContent).toMatch(/on 2026-11-24/));
+  await waitFor(() => expect(screen.getByRole('status').textContent).toMatch(/on 24 Nov 2026/));
   await select('Dates are written', /month first/);
   await waitFor(() => expect(screen.getByRole('status').textContent).toMatch(/The first row cannot be read/));
 });

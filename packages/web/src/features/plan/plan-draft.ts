@@ -1,4 +1,4 @@
-import { inNamesOfToday } from '@entretien/contracts';
+import { inNamesOfToday } from '@entretien/contracts/light';
 import type { ServicePlan } from '@entretien/core/plan';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';

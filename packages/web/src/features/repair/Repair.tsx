@@ -27,6 +27,7 @@ import { formatDate } from '../../components/describe-due.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { SESSION } from '../../data/session.js';
 import { StopBanner } from '../../components/stop/StopBanner.js';
+import { PartUsed } from './PartUsed.js';
 import { RepairIsolation } from './RepairIsolation.js';
 import { Tick } from '../../components/Tick.js';
 import { useNow } from '../../components/use-now.js';
@@ -116,9 +117,7 @@ function RepairPage({ repair, unit }: RepairProps) {
             </Typography>
           )}
           {repair.isOpen && <WorkDone repair={repair} unit={unit} />}
-          {repair.isOpen && (
-            <WriteEntry repair={repair} kind="part" label="Part used" submit="Save the part" />
-          )}
+          {repair.isOpen && <PartUsed repair={repair} unit={unit} />}
           <WriteEntry repair={repair} kind="note" label="Note" submit="Save" />
           <Entries repair={repair} timeZone={timeZone} />
         </Box>
@@ -183,7 +182,7 @@ function useAdd(repair: RepairView) {
 
 interface WriteEntryProps {
   readonly repair: RepairView;
-  readonly kind: 'cause' | 'work' | 'part' | 'note' | 'close';
+  readonly kind: 'cause' | 'work' | 'note' | 'close';
   readonly label: string;
   readonly submit: string;
   readonly hasMinutes?: boolean;
@@ -468,6 +467,12 @@ function VerificationFields({ repair, unit, code, measurements }: VerificationPr
         add.mutate(entry, { onSuccess: () => fact.forget() });
       }}
     >
+      {earlier[0] && (
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          Before, {formatMoment(Date.parse(earlier[0].takenAt), site?.timeZone ?? 'UTC')}:{' '}
+          {earlier[0].judgement.reason}
+        </Typography>
+      )}
       <JudgedFields check={check} judged={judged} texts={texts} onTexts={setTexts} plate={unit} />
       {add.error && (
         <Typography role="alert" sx={{ color: 'oxide' }}>

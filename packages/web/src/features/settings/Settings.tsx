@@ -3,7 +3,8 @@ import { SaveSettings, type WorkshopSettings } from '@entretien/contracts';
 import { readNumber } from '@entretien/core/quantities';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { ApiProblem, putJson, refuseMalformed, sentenceOf } from '../../data/api.js';
+import { ApiProblem, putJson, sentenceOf } from '../../data/api.js';
+import { refuseMalformed } from '../../data/refuse-malformed.js';
 import { useSettings } from '../../data/queries.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 

@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useFleet, useSites, useStops } from '../../data/queries.js';
 import { MarksLegend } from '../../components/ruler/MarksLegend.js';
-import { Empty, ErrorState, LoadingSkeleton } from '../../components/States.js';
+import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { useNow } from '../../components/use-now.js';
 import { WithSide } from '../../components/WithSide.js';
 import { TodaySidebar } from './TodaySidebar.js';
@@ -52,18 +52,60 @@ function Page({ children }: { readonly children: React.ReactNode }) {
   return <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2 }}>{children}</Box>;
 }
 
+/** Three steps that an empty register begins with; each leads to where it is done. */
+const firstSteps = [
+  {
+    to: '/units/new',
+    title: 'Add a unit',
+    text: 'Its site, its tag, its family. What the plate says can come later.',
+  },
+  {
+    to: '/lists',
+    title: 'Bring your readings',
+    text: 'A list out of a spreadsheet, if you have one: hours with their days.',
+  },
+  {
+    to: '/parts',
+    title: 'Fill the van',
+    text: 'The parts you carry: a visit says beforehand what is missing.',
+  },
+] as const;
+
 function NoCompressors() {
   return (
-    <Empty
-      title="No machine is in the register yet."
-      action={
-        <Button component={Link} to="/units/new" variant="contained">
-          Add a unit
-        </Button>
-      }
-    >
-      Add the first one and read its hours: what is due, and when, follows from there.
-    </Empty>
+    <Box sx={{ maxWidth: 620 }}>
+      <Typography variant="h1">No machine is in the register yet.</Typography>
+      <Typography sx={{ color: 'text.secondary', mb: 2 }}>
+        What is due, and when, follows from a machine and its hours.
+      </Typography>
+      <Box component="ol" aria-label="First steps" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {firstSteps.map(({ to, title, text }, index) => (
+          <Stack
+            key={to}
+            component="li"
+            direction="row"
+            sx={{ gap: 2, alignItems: 'center', borderTop: 1, borderColor: 'divider', py: 1.5 }}
+          >
+            <Typography variant="h1" component="span" sx={{ color: 'text.secondary', width: 28 }}>
+              {index + 1}
+            </Typography>
+            <Box sx={{ flex: 1 }}>
+              <Button
+                component={Link}
+                to={to}
+                variant={index === 0 ? 'contained' : 'outlined'}
+                sx={{ minHeight: 44, mb: 0.5 }}
+              >
+                {title}
+              </Button>
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                {text}
+              </Typography>
+            </Box>
+          </Stack>
+        ))}
+      </Box>
+    </Box>
   );
 }
 

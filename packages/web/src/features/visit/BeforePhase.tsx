@@ -31,7 +31,7 @@ export function BeforePhase({ atWork, onGo }: PhaseProps) {
             atWork={atWork}
             check={check}
             phase="before"
-            isOpen={check === open[0]}
+            isOpen={check === open[0] && !atWork.progress.signed}
             onLeaveOut={() => setLeavingOut(check)}
           />
           {atWork.progress.skipped.has(check) && (

@@ -1,7 +1,7 @@
 import { fromMeter, formatHoursSeen } from '@entretien/core/hours';
 import type { StandingView } from '@entretien/contracts';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
-import { DEFAULT_PERSON_ID } from '@entretien/contracts';
+import { DEFAULT_PERSON_ID } from '@entretien/contracts/light';
 import { summaryOf, type Obstacle, type SummaryLine } from '@entretien/core/visit';
 import { useCallback, useState, type Dispatch, type SetStateAction } from 'react';
 import { Link } from 'react-router';

@@ -36,7 +36,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
   const open = progress.tasks.filter(({ outcome }) => outcome === 'open').length;
   return (
     <>
-      <AfterPause atWork={atWork} onGo={onGo} />
+      {progress.signed ? <SignedFor /> : <AfterPause atWork={atWork} onGo={onGo} />}
       {work.map((group, index) => (
         <Box key={`${group.isolation} ${group.station}`}>
           {group.isolation !== work[index - 1]?.isolation && (
@@ -46,7 +46,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
         </Box>
       ))}
       {work.length === 0 && <LookRound atWork={atWork} />}
-      <AddTask atWork={atWork} />
+      {!progress.signed && <AddTask atWork={atWork} />}
       <PartsUsed atWork={atWork} />
       <NoteField atWork={atWork} />
       <PhaseFooter
@@ -61,6 +61,15 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
         </Button>
       </PhaseFooter>
     </>
+  );
+}
+
+/** What was signed for stays as it was; a note, a photo, a fault or a part can still be added. */
+export function SignedFor() {
+  return (
+    <Typography role="status" sx={{ fontWeight: 600, mb: 1 }}>
+      Signed for: it stays as it was. Other work belongs to a new visit.
+    </Typography>
   );
 }
 
@@ -169,7 +178,8 @@ export function StationCard({ atWork, group, cautions }: StationCardProps) {
   const open = tasks.filter((task) => answerOf(atWork, task)?.outcome === 'open' && !isLook(atWork, task));
   const checks = checksFor(atWork.unit.plate).filter((check) => check.station(atWork.unit.plate) === station);
   const isAlone = tasks.length === 1;
-  const doneAll = open.length > 0 && (
+  const isSigned = atWork.progress.signed !== null;
+  const doneAll = !isSigned && open.length > 0 && (
     <Button
       variant="contained"
       disabled={isShut}
@@ -213,13 +223,14 @@ export function StationCard({ atWork, group, cautions }: StationCardProps) {
           Found a fault
         </Button>
         <PhotoButton atWork={atWork} station={station} />
-        {checks.length > 0 && (
+        {checks.length > 0 && !isSigned && (
           <Button onClick={() => setMeasuring(!isMeasuring)} aria-expanded={isMeasuring} sx={quiet}>
             Checks here
           </Button>
         )}
       </Stack>
       {!isShut &&
+        !isSigned &&
         testsOf(atWork, tasks).map((code) => (
           <MeasureCard key={`result ${code}`} atWork={atWork} check={code} phase="work" />
         ))}
@@ -329,7 +340,7 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
             </Typography>
           )}
         </Box>
-        {asksLook ? (
+        {atWork.progress.signed ? null : asksLook ? (
           <LookButtons atWork={atWork} task={task} />
         ) : outcome === 'open' ? (
           <Stack direction="row-reverse" sx={{ flex: { xs: '1 0 100%', md: 'none' }, gap: 0.5 }}>

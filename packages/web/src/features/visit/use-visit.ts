@@ -1,10 +1,5 @@
-import {
-  DEFAULT_PERSON_ID,
-  type StepOutcome,
-  type VisitStepView,
-  type VisitCompressorView,
-  type VisitView,
-} from '@entretien/contracts';
+import type { StepOutcome, VisitStepView, VisitCompressorView, VisitView } from '@entretien/contracts';
+import { DEFAULT_PERSON_ID } from '@entretien/contracts/light';
 import {
   guardedOf,
   isolationAt,

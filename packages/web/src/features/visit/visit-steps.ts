@@ -1,4 +1,5 @@
-import { DEFAULT_PERSON_ID, type StepOutcome, type VisitStepView } from '@entretien/contracts';
+import type { StepOutcome, VisitStepView } from '@entretien/contracts';
+import { DEFAULT_PERSON_ID } from '@entretien/contracts/light';
 import type { StepBody, VisitStep } from '@entretien/core/visit';
 import type { OutboxItem } from '../../data/outbox/outbox-item.js';
 

@@ -1,15 +1,17 @@
 import { Alert, Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import type { SiteMetersView } from '@entretien/contracts';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useSiteMeters } from '../../data/queries.js';
+import { useFleet, useSiteMeters } from '../../data/queries.js';
 import { useOutbox } from '../../data/outbox/outbox.js';
 import { Empty, ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { useNow } from '../../components/use-now.js';
 import { fieldId } from './field-id.js';
 import { MeterRow } from './MeterRow.js';
-import { WalkOrder } from './WalkOrder.js';
 import { isRead, lastReading, meterLog } from './walk-rows.js';
+
+/** Seldom asked for, and only it sends what has to be checked by its rules. */
+const WalkOrder = lazy(() => import('./WalkOrder.js').then((part) => ({ default: part.WalkOrder })));
 
 /** Every meter of a site, in the order in which one walks by them. */
 export function Walk() {
@@ -72,7 +74,9 @@ function WalkPage({ meters }: { readonly meters: SiteMetersView }) {
         </Alert>
       )}
       {isOrdering ? (
-        <WalkOrder meters={meters} onDone={() => setOrdering(false)} />
+        <Suspense fallback={null}>
+          <WalkOrder meters={meters} onDone={() => setOrdering(false)} />
+        </Suspense>
       ) : (
         <Box component="ol" aria-label="Meters in walking order" sx={{ listStyle: 'none', p: 0, m: 0 }}>
           {meters.items.map((meter, index) => (
@@ -86,10 +90,31 @@ function WalkPage({ meters }: { readonly meters: SiteMetersView }) {
           ))}
         </Box>
       )}
+      {read === readable.length && <NextSite after={meters.siteId} />}
       <MuiLink component={Link} to="/" sx={{ display: 'inline-block', py: 1.5, mt: 1, fontWeight: 600 }}>
         Back to today
       </MuiLink>
     </Frame>
+  );
+}
+
+/** All is read here: the walk goes on at the next site, in the order of what presses. */
+function NextSite({ after }: { readonly after: string }) {
+  const { units } = useFleet();
+  const sites = [...new Map(units.map(({ siteId, siteName }) => [siteId, siteName]))];
+  const place = sites.findIndex(([siteId]) => siteId === after);
+  const [next] = [...sites.slice(place + 1), ...sites.slice(0, Math.max(place, 0))];
+  if (!next) return null;
+  const [siteId, siteName] = next;
+  return (
+    <Button
+      component={Link}
+      to={`/sites/${siteId}/walk`}
+      variant="contained"
+      sx={{ minHeight: 48, mt: 1.5, display: 'flex', width: 'fit-content' }}
+    >
+      On to {siteName}
+    </Button>
   );
 }
 

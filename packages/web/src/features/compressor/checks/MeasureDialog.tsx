@@ -61,12 +61,14 @@ function ChooseCheck({
 }: MeasureProps & { readonly onChoose: (check: CheckDefinition) => void }) {
   const [find, setFind] = useState('');
   const groups = byStation(unit, find);
+  const hits = [...new Set(groups.flatMap(({ checks }) => checks))];
+  const only = hits.length === 1 ? hits[0]! : null;
   return (
     <FormDialog
       title={`Measure ${unit.tag}`}
       submit="Next"
-      canSubmit={groups.length === 1 && groups[0]!.checks.length === 1}
-      onSubmit={() => onChoose(groups[0]!.checks[0]!)}
+      canSubmit={only !== null}
+      onSubmit={() => only && onChoose(only)}
       onClose={onClose}
       wide
     >

@@ -31,6 +31,7 @@ interface WhyDialogProps {
   readonly timeZone: string;
   readonly onClose: () => void;
   readonly onDefer: () => void;
+  readonly onRecord: () => void;
   readonly onChangePlan: () => void;
 }
 
@@ -45,7 +46,15 @@ const titles: Record<ExplanationLine['step'], string> = {
 };
 
 /** Why a task is due when it is: the chain of reasoning in sentences, and its triggers on one ruler. */
-export function WhyDialog({ task, standing, timeZone, onClose, onDefer, onChangePlan }: WhyDialogProps) {
+export function WhyDialog({
+  task,
+  standing,
+  timeZone,
+  onClose,
+  onDefer,
+  onRecord,
+  onChangePlan,
+}: WhyDialogProps) {
   const titleId = useId();
   const isPhone = useMediaQuery((theme: Theme) => theme.breakpoints.down('sm'));
   const mode = usePreferences((preferences) => preferences.rulerIn);
@@ -94,6 +103,11 @@ export function WhyDialog({ task, standing, timeZone, onClose, onDefer, onChange
         {explanation && <Button onClick={onChangePlan}>Change its interval</Button>}
         {explanation && ['nearing', 'due', 'overdue', 'put-off'].includes(task.state) && (
           <Button onClick={onDefer}>Put off</Button>
+        )}
+        {!task.vessel && (
+          <Button variant="outlined" onClick={onRecord}>
+            Done
+          </Button>
         )}
         <Button variant="contained" onClick={onClose}>
           Close
