@@ -47,6 +47,14 @@ test('hours alone do not say when a safety task was done: nobody lets them', () 
   expect(codeOf({ countsFromOn: '2026-05-02', hoursThen: 5100 }, relief)).toBeNull();
 });
 
+test('since a machine is on record a test counts with its result, and no sticker stands for it', () => {
+  // Its first reading was written down on 4 November.
+  expect(codeOf({ countsFromOn: '2026-11-04' }, relief)).toBeNull();
+  expect(codeOf({ countsFromOn: '2026-11-05' }, relief)).toBe('test-since');
+  expect(codeOf({ countsFromOn: '2026-11-05' }, oil)).toBeNull();
+  expect(codeOf({ countsFromOn: '2026-11-20' }, relief, { ...history, readings: [] })).toBeNull();
+});
+
 test('after a meter was changed a figure is of the meter of its day', () => {
   const change = {
     changedAt: NOON - 10 * DAY,

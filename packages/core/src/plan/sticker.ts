@@ -41,6 +41,12 @@ function momentOf(
   return Math.min(at, startOfLocalDay(dayNumberOf(countsFromOn) + 1, timeZone));
 }
 
+/** When the first thing was written down of a machine; null while nothing is. */
+function recordBegun({ readings, services, measurements = [] }: CompressorHistory): Instant | null {
+  const moments = [...readings, ...services, ...measurements].map(({ recordedAt }) => recordedAt);
+  return moments.length === 0 ? null : moments.reduce((first, one) => Math.min(first, one));
+}
+
 /**
  * What speaks against a line of a sticker, in a sentence; null when nothing does.
  *
@@ -65,6 +71,12 @@ export function stickerProblem(
   if (countsFromOn !== null && dayNumberOf(countsFromOn) > today) {
     const sentence = `${name} cannot have been done on ${countsFromOn}: that day is still to come.`;
     return problem('in-the-future', 'countsFromOn', sentence);
+  }
+  const begun = recordBegun(history);
+  if (safety && begun !== null && dayNumberOf(countsFromOn!) > localDayAt(begun, history.timeZone)) {
+    const on = formatDay(localDayAt(begun, history.timeZone));
+    const sentence = `${name}: this machine is on record since ${on}, and since then a test counts with its result. Record the test.`;
+    return problem('test-since', 'countsFromOn', sentence);
   }
   const hours = stickerHours(line, at, history);
   if (hours === null) return null;
