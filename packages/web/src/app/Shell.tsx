@@ -102,7 +102,7 @@ export function Shell() {
             </Box>
           ))}
         </Stack>
-        <Box sx={{ flex: 1 }} />
+        <Box sx={{ flex: 1, display: { xs: 'none', sm: 'block' } }} />
         <OutboxButton />
         <Suspense
           fallback={<Box sx={{ width: { xs: 150, sm: 180, md: 220 }, flex: { xs: 1, sm: 'none' } }} />}
