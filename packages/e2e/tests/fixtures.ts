@@ -59,6 +59,21 @@ export class ApiSeeder {
     return id;
   }
 
+  /** A screw with its 2,000 h service before it, and its relief valve tested half way. */
+  async addScrew(tag: string): Promise<string> {
+    const unit = await this.addCompressor(tag, {
+      family: 'screw',
+      motor: 'three-phase',
+      drive: 'direct',
+      separatorElement: 'vessel',
+      commissionedOn: daysAgo(300).slice(0, 10),
+    });
+    await this.readHours(unit, 200, 0);
+    await this.readHours(unit, 2, 1990);
+    await this.testRelief(unit, 100);
+    return unit;
+  }
+
   /**
    * A unit isolated for what is to be opened, a minute ago, on another page: told of a visit or of a repair.
    *

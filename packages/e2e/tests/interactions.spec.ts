@@ -113,20 +113,6 @@ async function asMira(page: Page): Promise<void> {
   await expect(page.getByText('Who works here?')).toBeHidden();
 }
 
-async function addScrew(office: ApiSeeder, tag: string): Promise<string> {
-  const unit = await office.addCompressor(tag, {
-    family: 'screw',
-    motor: 'three-phase',
-    drive: 'direct',
-    separatorElement: 'vessel',
-    commissionedOn: daysAgo(300).slice(0, 10),
-  });
-  await office.readHours(unit, 200, 0);
-  await office.readHours(unit, 2, 1990);
-  await office.testRelief(unit, 100);
-  return unit;
-}
-
 const heat = (tempC: string, isFirst: boolean) =>
   [
     ['Discharge', tempC],
@@ -139,7 +125,7 @@ test(
   { tag: '@phone' },
   async ({ page, office }, info) => {
     const tag = `IS-${info.project.name}`;
-    const unit = await addScrew(office, tag);
+    const unit = await office.addScrew(tag);
     await asMira(page);
     const hands = new Counted(page);
     await hands.tap(page.getByRole('link', { name: `Visit Site of ${tag}` }));

@@ -82,21 +82,6 @@ class Technician {
   }
 }
 
-async function addScrew(office: ApiSeeder, tag: string): Promise<string> {
-  const unit = await office.addCompressor(tag, {
-    family: 'screw',
-    motor: 'three-phase',
-    drive: 'direct',
-    separatorElement: 'vessel',
-    commissionedOn: daysAgo(300).slice(0, 10),
-  });
-  await office.readHours(unit, 200, 0);
-  await office.readHours(unit, 2, 1990);
-  // Its relief valve was tested half way.
-  await office.testRelief(unit, 100);
-  return unit;
-}
-
 /** A visit of one unit, planned past the page, and opened. */
 async function openVisit(page: Page, unit: string, tasks: string[], at = 'prepare'): Promise<string> {
   const { siteId } = (await (await page.request.get(`/api/compressors/${unit}`)).json()) as {
@@ -135,7 +120,7 @@ test(
   { tag: '@phone' },
   async ({ page, office }, info) => {
     const tag = `VS-${info.project.name}`;
-    const unit = await addScrew(office, tag);
+    const unit = await office.addScrew(tag);
     const hands = new Technician(page);
     await page.goto('/');
     await page.getByRole('link', { name: `Visit Site of ${tag}` }).click();
@@ -290,7 +275,7 @@ test.describe('an interruption', () => {
   test.use({ ownContext: true });
 
   test('after a time away the isolation is asked for again', async ({ page, office }, info) => {
-    const unit = await addScrew(office, `AW-${info.project.name}`);
+    const unit = await office.addScrew(`AW-${info.project.name}`);
     const visit = await openVisit(page, unit, ['oil-filter'], 'isolate');
     const hands = new Technician(page);
     await hands.isolated(office, visit, unit);
@@ -312,7 +297,7 @@ test.describe('an interruption', () => {
     'a reload and another person ask for the isolation again, and so does the server',
     { tag: '@phone' },
     async ({ page, office }, info) => {
-      const unit = await addScrew(office, `IN-${info.project.name}`);
+      const unit = await office.addScrew(`IN-${info.project.name}`);
       const visit = await openVisit(page, unit, ['oil-filter'], 'isolate');
       const hands = new Technician(page);
       await hands.isolated(office, visit, unit);
@@ -460,7 +445,7 @@ test.describe('a stop', () => {
     { tag: '@phone' },
     async ({ page, office }, info) => {
       const tag = `ST-${info.project.name}`;
-      const unit = await addScrew(office, tag);
+      const unit = await office.addScrew(tag);
       const measure = (opens: 'yes' | 'no') =>
         page.request.post(`/api/compressors/${unit}/measurements`, {
           data: {
@@ -505,7 +490,7 @@ test.describe('a stop', () => {
 });
 
 test('a failed proof keeps the service open', async ({ page, office }, info) => {
-  const unit = await addScrew(office, `FP-${info.project.name}`);
+  const unit = await office.addScrew(`FP-${info.project.name}`);
   const visit = await openVisit(page, unit, ['scavenge-clean'], 'isolate');
   const hands = new Technician(page);
   await hands.isolated(office, visit, unit);
@@ -544,7 +529,7 @@ test.describe('without a connection', () => {
     'in the middle of a visit: on it goes, through a reload; nothing is lost or doubled',
     { tag: '@phone' },
     async ({ page, context, office }, info) => {
-      const unit = await addScrew(office, `NC-${info.project.name}`);
+      const unit = await office.addScrew(`NC-${info.project.name}`);
       const visit = await openVisit(page, unit, ['scavenge-clean'], 'isolate');
       await page.evaluate(() => navigator.serviceWorker.ready);
       await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
@@ -594,7 +579,7 @@ test(
   'photos are taken, and what is none is refused with a sentence',
   { tag: '@phone' },
   async ({ page, office }, info) => {
-    const unit = await addScrew(office, `PH-${info.project.name}`);
+    const unit = await office.addScrew(`PH-${info.project.name}`);
     const visit = await openVisit(page, unit, ['bearing-check'], 'work');
     const input = page.getByLabel('Photo', { exact: true });
     await input.setInputFiles({

@@ -4,7 +4,7 @@ import { readNumber } from '@entretien/core/quantities';
 import { useRef, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { currentInstantText } from '../../data/clock.js';
-import { sentenceOf } from '../../data/api.js';
+import { ProblemLine } from '../../components/ProblemLine.js';
 import { useParts, usePost } from '../../data/queries.js';
 
 interface PartUsedProps {
@@ -100,11 +100,7 @@ export function PartUsed({ repair, unit }: PartUsedProps) {
           It goes out of the van: {known.inVan} are there.
         </Typography>
       )}
-      {add.error && (
-        <Typography role="alert" variant="body2" sx={{ color: 'oxide' }}>
-          {sentenceOf(add.error)}
-        </Typography>
-      )}
+      <ProblemLine error={add.error} />
     </Box>
   );
 }

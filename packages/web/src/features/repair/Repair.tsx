@@ -16,7 +16,7 @@ import { useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { currentInstantText } from '../../data/clock.js';
-import { getJson, sentenceOf } from '../../data/api.js';
+import { getJson } from '../../data/api.js';
 import { useMeasurements, usePost, useSites, useCompressor } from '../../data/queries.js';
 import { Caution } from '../../components/Caution.js';
 import { stayingTexts, type CheckTexts } from '../../components/checks/check-entries.js';
@@ -27,6 +27,7 @@ import { formatDate } from '../../components/describe-due.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { SESSION } from '../../data/session.js';
 import { StopBanner } from '../../components/stop/StopBanner.js';
+import { ProblemLine } from '../../components/ProblemLine.js';
 import { PartUsed } from './PartUsed.js';
 import { RepairIsolation } from './RepairIsolation.js';
 import { Tick } from '../../components/Tick.js';
@@ -255,11 +256,7 @@ function WriteEntry({ repair, kind, label, submit, hasMinutes = false, more = {}
           {submit}
         </Button>
       </Stack>
-      {add.error && (
-        <Typography role="alert" variant="body2" sx={{ color: 'oxide' }}>
-          {sentenceOf(add.error)}
-        </Typography>
-      )}
+      <ProblemLine error={add.error} />
     </Box>
   );
 }
@@ -346,11 +343,7 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
       <Typography variant="body2" sx={{ mb: 1 }}>
         Renewed every time: {guide.renew.join(', ')}. The maker’s manual of this machine comes first.
       </Typography>
-      {add.error && (
-        <Typography role="alert" sx={{ color: 'oxide' }}>
-          {sentenceOf(add.error)}
-        </Typography>
-      )}
+      <ProblemLine error={add.error} />
       {guide.steps.map(({ code, name, how, caution, torque }) => {
         const text = `${guide.code}/${code}`;
         const isGone = gone.has(text);
@@ -474,11 +467,7 @@ function VerificationFields({ repair, unit, code, measurements }: VerificationPr
         </Typography>
       )}
       <JudgedFields check={check} judged={judged} texts={texts} onTexts={setTexts} plate={unit} />
-      {add.error && (
-        <Typography role="alert" sx={{ color: 'oxide' }}>
-          {sentenceOf(add.error)}
-        </Typography>
-      )}
+      <ProblemLine error={add.error} />
       <Button
         type="submit"
         variant="contained"
