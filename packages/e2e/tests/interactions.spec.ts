@@ -175,8 +175,7 @@ test('three due tasks, on the phone', { tag: '@phone-only' }, async ({ page, off
   await hands.allAsExpected();
   await hands.press('Restart and prove');
   await hands.restart();
-  const tight = page.getByRole('button', { name: 'All tight' });
-  if (await tight.isVisible()) await hands.tap(tight, true);
+  await hands.press('All tight', page, true);
   await hands.press('To the signature');
   await hands.press(`Sign for ${tag}`);
   await expect(page.getByText('Signed for by Mira Kolden.')).toBeVisible();

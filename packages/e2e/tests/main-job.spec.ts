@@ -1,4 +1,4 @@
-import { dateAgo, expect, localText, openLogbook, taskRow, test } from './fixtures.js';
+import { dateAgo, expect, isPhone, localText, openLogbook, taskRow, test } from './fixtures.js';
 
 test(
   'add a unit, read its hours twice, see a task come due, record the service, see it move',
@@ -47,6 +47,12 @@ test(
     );
 
     await taskRow(page, 'Oil change').click();
+    // On a phone a tap asks first: why it is due, with the ways to put it off and to record it.
+    if (isPhone(page)) {
+      const why = page.getByRole('dialog', { name: 'Why: Oil change' });
+      await expect(why.getByRole('button', { name: 'Put off' })).toBeVisible();
+      await why.getByRole('button', { name: 'Done' }).click();
+    }
     await expect(page.getByRole('checkbox', { name: 'Oil change' })).toBeChecked();
     await expect(page.getByRole('note')).toContainText('Drain warm');
     await page.getByLabel('Figure on the meter').fill('52');

@@ -179,6 +179,8 @@ test('a plan that was changed meanwhile is not overwritten unseen', async ({ pag
     data: { id: '01890a5d-ac96-774b-bcce-b302099a8057', tasks },
   });
   expect(saved.status()).toBe(200);
+  // What changes stands there, so that nothing moves under the hand.
+  await expect(page.getByRole('list', { name: 'What changes' })).toContainText('300 h');
   await page.getByRole('button', { name: 'Save as version 2' }).click();
   await expect(page.getByText(/Version 2 was saved meanwhile/)).toBeVisible();
   await expect(page.getByLabel('Every, h')).toHaveValue('300');

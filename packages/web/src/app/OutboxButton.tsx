@@ -11,8 +11,9 @@ export function OutboxButton() {
   const items = useOutbox((outbox) => outbox.items);
   const [isOpen, setOpen] = useState(false);
   useEffect(() => {
-    // It is wanted when nothing can be fetched any more: it comes after the page, before anybody asks.
-    const later = setTimeout(() => void fetchDialog().catch(() => undefined), FETCHED_AFTER_MS);
+    // Both are wanted when nothing can be fetched any more: they come after the page, before anybody asks.
+    const fetchAll = () => Promise.all([fetchDialog(), import('../data/refuse-malformed.js')]);
+    const later = setTimeout(() => void fetchAll().catch(() => undefined), FETCHED_AFTER_MS);
     return () => clearTimeout(later);
   }, []);
   if (items.length === 0 && !isOpen) return null;

@@ -7,6 +7,10 @@ const unit = {
   description: 'two-stage piston',
   family: 'piston',
   siteId: 'joinery',
+  tasks: [
+    { name: 'Belt check', state: 'overdue' },
+    { name: 'Leak survey', state: 'fresh' },
+  ],
   counts: { fresh: 3, unknown: 0, nearing: 1, due: 0, overdue: 2 },
 } as unknown as FleetCompressorView;
 
@@ -17,6 +21,8 @@ test.each([
   ['find=cj', true],
   ['find=joinery+piston', true],
   ['find=joinery+screw', false],
+  ['find=belt', true],
+  ['find=survey', false], // not due
   ['family=piston', true],
   ['family=screw', false],
   ['family=turbine', true], // no such family: not a filter

@@ -3,6 +3,17 @@ import { site } from '../../testing/facts.js';
 import { button, press, problems, renderPage } from '../../testing/render-page.js';
 import { Lists } from './Lists.js';
 
+beforeAll(() => {
+  // What every browser has, and the one of these tests has not.
+  Blob.prototype.arrayBuffer ??= function (this: Blob) {
+    return new Promise((done) => {
+      const reader = new FileReader();
+      reader.onload = () => done(reader.result as ArrayBuffer);
+      reader.readAsArrayBuffer(this);
+    });
+  };
+});
+
 async function lists(answers: Readonly<Record<string, unknown>> = {}) {
   await renderPage(<Lists />, { '/sites': [site], ...answers });
   await screen.findByText('Choose a file');

@@ -33,17 +33,8 @@ export async function openList(file: File): Promise<ChosenList | null> {
   if (!columns || columns.length < 2 || text.includes('\0')) return null;
   const delimiter = meta.delimiter === ';' ? 'semicolon' : meta.delimiter === '\t' ? 'tab' : 'comma';
   // As it is now: what is changed in the file afterwards would be another list than the one that was checked.
-  const kept = new File([await contentOf(file)], file.name, { type: file.type || 'text/csv' });
+  const kept = new File([await file.arrayBuffer()], file.name, { type: file.type || 'text/csv' });
   return { file: kept, columns, sample, delimiter };
-}
-
-function contentOf(file: Blob): Promise<ArrayBuffer> {
-  return new Promise((done, fail) => {
-    const reader = new FileReader();
-    reader.onload = () => done(reader.result as ArrayBuffer);
-    reader.onerror = () => fail(reader.error ?? new Error('The file cannot be read.'));
-    reader.readAsArrayBuffer(file);
-  });
 }
 
 /** A first guess, to be confirmed. */
