@@ -1,11 +1,11 @@
 import { Autocomplete, Box, Button, Stack, TextField, Typography } from '@mui/material';
-import { entryContracts, type CompressorView, type PartView, type RepairView } from '@entretien/contracts';
+import type { CompressorView, PartView, RepairView } from '@entretien/contracts';
+import { needsReason } from '@entretien/core/parts';
 import { readNumber } from '@entretien/core/quantities';
-import { useRef, useState } from 'react';
-import { v7 as newId } from 'uuid';
-import { currentInstantText } from '../../data/clock.js';
+import { useState } from 'react';
 import { ProblemLine } from '../../components/ProblemLine.js';
-import { useParts, usePost } from '../../data/queries.js';
+import { useAdd, useFactOnce } from './use-entry.js';
+import { useParts } from '../../data/queries.js';
 
 interface PartUsedProps {
   readonly repair: RepairView;
@@ -18,19 +18,23 @@ export function PartUsed({ repair, unit }: PartUsedProps) {
   const [part, setPart] = useState<PartView | string | null>(null);
   const [typed, setTyped] = useState('');
   const [count, setCount] = useState('1');
-  const fact = useRef<ReturnType<typeof newFact> | null>(null);
-  const add = usePost<object, RepairView>(entryContracts.part, `/repairs/${repair.id}/entries`);
+  const fact = useFactOnce();
+  const add = useAdd(repair);
   const fitting = parts.filter(
-    ({ fits, isRetired }) => !isRetired && (fits.length === 0 || fits.includes(unit.id)),
+    (one) =>
+      !one.isRetired &&
+      (one.fits.length === 0 || one.fits.includes(unit.id)) &&
+      !needsReason(one, unit, unit.id),
   );
   const read = readNumber(count);
   const isCount = read.ok && read.value > 0 && read.value <= 1000;
-  const known = typeof part === 'object' ? part : null;
-  const name = known?.name ?? typed.trim();
+  const name = typed.trim();
+  // Typed over, it is no longer the part that was chosen.
+  const known = part !== null && typeof part === 'object' && part.name === name ? part : null;
   const send = () =>
     add.mutate(
       {
-        ...(fact.current ??= newFact()),
+        ...fact.made(),
         kind: 'part',
         text: name,
         count: read.ok ? read.value : 1,
@@ -41,7 +45,7 @@ export function PartUsed({ repair, unit }: PartUsedProps) {
           setPart(null);
           setTyped('');
           setCount('1');
-          fact.current = null;
+          fact.forget();
         },
       },
     );
@@ -103,9 +107,4 @@ export function PartUsed({ repair, unit }: PartUsedProps) {
       <ProblemLine error={add.error} />
     </Box>
   );
-}
-
-/** Made when it is first sent with it, and again once that was taken: sent twice it is one fact. */
-function newFact() {
-  return { id: newId(), at: currentInstantText() };
 }

@@ -1,4 +1,4 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { idOf, site, unitOf } from '../../testing/facts.js';
 import { button, daysAgo, enter, fill, press, problems, renderPage } from '../../testing/render-page.js';
 import { Repair } from './Repair.js';
@@ -88,6 +88,50 @@ test('more than an entry has room for is refused by its contract, and not sent',
   await enter('Save the part');
   expect(sentTo(sent)).toEqual([]);
   expect(problems().join()).toMatch(/2,?000/);
+});
+
+const catalogued = (name: string, more: object = {}) => ({
+  '/parts': {
+    items: [
+      {
+        id: idOf(9),
+        number: 'F-1',
+        name,
+        class: 'seal',
+        answers: 'seal',
+        fits: [],
+        figures: {},
+        inVan: 2,
+        ...more,
+      },
+    ],
+    nextCursor: null,
+  },
+});
+
+test('a part of the catalogue goes by its id; typed over, it is another part, called by its name alone', async () => {
+  const { sent } = await page({}, catalogued('Valve seal'));
+  const choose = async () => {
+    await fill('Part used', 'Valve');
+    fireEvent.click(await screen.findByRole('option', { name: /Valve seal/ }));
+  };
+  await choose();
+  await enter('Save the part');
+  await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>('Part used').value).toBe(''));
+  await choose();
+  await fill('Part used', 'Valve seal, from the drawer');
+  await enter('Save the part');
+  const [first, second] = sentTo(sent).map(({ body }) => body as { text: string; part?: string });
+  expect(first).toMatchObject({ text: 'Valve seal', part: idOf(9), count: 1 });
+  expect(second!.text).toBe('Valve seal, from the drawer');
+  expect(second!.part).toBeUndefined();
+});
+
+test('oil that is not named for a machine whose air is breathed is not offered', async () => {
+  const breathing = unitOf({ id: UNIT, family: 'high-pressure', stages: 3, airUse: 'breathing' });
+  await page({}, { ...catalogued('Compressor oil', { class: 'oil' }), [`/compressors/${UNIT}`]: breathing });
+  await fill('Part used', 'Compressor');
+  expect(screen.queryByRole('option', { name: /Compressor oil/ })).toBeNull();
 });
 
 test('closed without proof it wants to know why', async () => {

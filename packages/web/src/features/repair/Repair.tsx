@@ -1,10 +1,5 @@
 import { Box, Button, ButtonBase, Link as MuiLink, Stack, TextField, Typography } from '@mui/material';
-import {
-  entryContracts,
-  type AddRepairEntry,
-  type CompressorView,
-  type RepairView,
-} from '@entretien/contracts';
+import { type AddRepairEntry, type CompressorView, type RepairView } from '@entretien/contracts';
 import { formatMoment } from '@entretien/core/basics';
 import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
@@ -12,12 +7,10 @@ import { openingsOf } from '@entretien/core/isolation';
 import { checksThatProve, proceduresFor, formatTorque, type Procedure } from '@entretien/core/repairs';
 import { readNumber } from '@entretien/core/quantities';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { v7 as newId } from 'uuid';
-import { currentInstantText } from '../../data/clock.js';
 import { getJson } from '../../data/api.js';
-import { useMeasurements, usePost, useSites, useCompressor } from '../../data/queries.js';
+import { useMeasurements, useSites, useCompressor } from '../../data/queries.js';
 import { Caution } from '../../components/Caution.js';
 import { stayingTexts, type CheckTexts } from '../../components/checks/check-entries.js';
 import { JudgedFields } from '../../components/checks/JudgedFields.js';
@@ -29,6 +22,7 @@ import { SESSION } from '../../data/session.js';
 import { StopBanner } from '../../components/stop/StopBanner.js';
 import { ProblemLine } from '../../components/ProblemLine.js';
 import { PartUsed } from './PartUsed.js';
+import { newFact, useAdd, useFactOnce } from './use-entry.js';
 import { RepairIsolation } from './RepairIsolation.js';
 import { Tick } from '../../components/Tick.js';
 import { useNow } from '../../components/use-now.js';
@@ -174,13 +168,6 @@ function WorkDone({ repair, unit }: RepairProps) {
   );
 }
 
-function useAdd(repair: RepairView) {
-  return usePost<AddRepairEntry, RepairView>(
-    { of: ({ kind }) => entryContracts[kind] },
-    `/repairs/${repair.id}/entries`,
-  );
-}
-
 interface WriteEntryProps {
   readonly repair: RepairView;
   readonly kind: 'cause' | 'work' | 'note' | 'close';
@@ -259,24 +246,6 @@ function WriteEntry({ repair, kind, label, submit, hasMinutes = false, more = {}
       <ProblemLine error={add.error} />
     </Box>
   );
-}
-
-function newFact() {
-  return { id: newId(), at: currentInstantText() };
-}
-
-/**
- * The id and moment of what is sent next: made when it is first sent, for the order of things is theirs, and
- * kept until it was taken, for sent again after a lost answer it must be the same fact.
- */
-function useFactOnce() {
-  const kept = useRef<ReturnType<typeof newFact> | null>(null);
-  return {
-    made: () => (kept.current ??= newFact()),
-    forget: () => {
-      kept.current = null;
-    },
-  };
 }
 
 function Entries({ repair, timeZone }: { readonly repair: RepairView; readonly timeZone: string }) {
