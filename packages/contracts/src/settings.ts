@@ -4,7 +4,7 @@ import { all, IsFigure, IsText, Optional, textLimits } from './rules.js';
 /** Bounds of the pause after which an isolation is looked at again, min. */
 export const pauseLimits = { min: 5, max: 60 } as const;
 
-/** Bounds of what papers reckon with. */
+/** Bounds of what papers are calculated with. */
 export const moneyLimits = { taxPercent: 50, labourCentsPerHour: 1_000_000 } as const;
 
 const IsPause = () => IsFigure('The minutes of a pause', pauseLimits.min, pauseLimits.max);

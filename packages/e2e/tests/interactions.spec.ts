@@ -97,6 +97,12 @@ class Counted {
     await this.press('It runs again', this.page, true);
   }
 
+  async sign(tag: string): Promise<void> {
+    await this.press('To the signature');
+    await this.press(`Sign for ${tag}`);
+    await expect(this.page.getByText('Signed for by Mira Kolden.')).toBeVisible();
+  }
+
   done(what: string, most: number): void {
     console.log(
       `Interactions, ${what}: ${this.ordinary} of ${most}; isolation, proof and results: ${this.apart}.`,
@@ -151,9 +157,7 @@ test(
     await hands.press('All tight', page, true);
     await hands.measure('Discharge temperature', heat('84', false));
     await expect(page.getByText('Everything that was done is proved.')).toBeVisible();
-    await hands.press('To the signature');
-    await hands.press(`Sign for ${tag}`);
-    await expect(page.getByText('Signed for by Mira Kolden.')).toBeVisible();
+    await hands.sign(tag);
     await expect(page.getByRole('region', { name: 'Service tag' })).toBeVisible();
     hands.done('2,000 h service', 30);
   },
@@ -176,9 +180,7 @@ test('three due tasks, on the phone', { tag: '@phone-only' }, async ({ page, off
   await hands.press('Restart and prove');
   await hands.restart();
   await hands.press('All tight', page, true);
-  await hands.press('To the signature');
-  await hands.press(`Sign for ${tag}`);
-  await expect(page.getByText('Signed for by Mira Kolden.')).toBeVisible();
+  await hands.sign(tag);
   hands.done('three due tasks on the phone', 18);
 });
 
@@ -324,8 +326,6 @@ test('a cartridge is changed', async ({ page, office }, info) => {
   await hands.press('Restart and prove');
   await hands.restart();
   await hands.press('All tight', page, true);
-  await hands.press('To the signature');
-  await hands.press(`Sign for ${tag}`);
-  await expect(page.getByText('Signed for by Mira Kolden.')).toBeVisible();
+  await hands.sign(tag);
   hands.done('cartridge visit', 18);
 });

@@ -17,7 +17,7 @@ export const usualFormats: Formats = { dayOrder: 'day-month', decimal: 'point' }
 
 let source: () => Formats = () => usualFormats;
 
-/** How days and figures are written for whoever reads now. Nothing is ever reckoned from it. */
+/** How days and figures are written for whoever reads now. Nothing is ever calculated from it. */
 export function formatsInUse(): Formats {
   return source();
 }
@@ -53,4 +53,9 @@ export function formatsOf(code: string | undefined): Formats {
 export function figureAsRead(figure: string): string {
   if (formatsInUse().decimal === 'point') return figure;
   return figure.replace(/[.,]/g, (sign) => (sign === ',' ? '\u202f' : ','));
+}
+
+/** A whole or plain number as its reader writes it: all its digits, thousands apart. */
+export function formatNumber(value: number): string {
+  return figureAsRead(value.toLocaleString('en'));
 }

@@ -26,6 +26,7 @@ export {
   dayOrders,
   decimalSigns,
   figureAsRead,
+  formatNumber,
   formatsCode,
   formatsInUse,
   formatsOf,

@@ -1,4 +1,4 @@
-import { figureAsRead } from './formats.js';
+import { formatNumber } from './formats.js';
 import { err, type Result } from './result.js';
 
 /** A figure that goes into a formula, with what it may be. */
@@ -47,7 +47,7 @@ export const bounds = {
     value,
     min: Number.MIN_VALUE,
     max,
-    sentence: `${what} must be more than nothing, and no more than ${figureAsRead(max.toLocaleString('en'))}.`,
+    sentence: `${what} must be more than nothing, and no more than ${formatNumber(max)}.`,
   }),
 };
 

@@ -1,5 +1,5 @@
 import { cascadeProblem, cylinderRefusal, type CascadeJob } from '../air/index.js';
-import { err, ok, type LocalDate, type Result, figureAsRead } from '../basics/index.js';
+import { err, ok, type LocalDate, type Result, formatNumber } from '../basics/index.js';
 import { readNumber } from '../quantities/index.js';
 
 /** A cylinder or bank as it is typed: figures in litres and bar by gauge. */
@@ -80,9 +80,5 @@ function bounded(text: string, what: string, min: number, max: number, field: st
     return err(code, text.trim() === '' ? `Enter ${what.toLowerCase()}.` : read.problem.sentence, field);
   }
   if (read.value >= min && read.value <= max) return read;
-  return err(
-    'out-of-range',
-    `${what} lies between ${min} and ${figureAsRead(max.toLocaleString('en'))}.`,
-    field,
-  );
+  return err('out-of-range', `${what} lies between ${min} and ${formatNumber(max)}.`, field);
 }

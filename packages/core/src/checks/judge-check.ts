@@ -1,5 +1,5 @@
 import { ATMOSPHERE_BAR } from '../air/index.js';
-import { parseLocalDate, err, ok, type LocalDate, type Result, figureAsRead } from '../basics/index.js';
+import { parseLocalDate, err, ok, type LocalDate, type Result, formatNumber } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
 import { formatQuantity, unitByCode, type QuantityKind } from '../quantities/index.js';
 import type {
@@ -110,9 +110,7 @@ export function fieldProblem(
   if (given >= field.min && given <= field.max) return null;
   const kind = field.as === 'quantity' ? field.quantity : undefined;
   const format = (value: number) =>
-    kind
-      ? quantityText(value, kind, {})
-      : `${figureAsRead(value.toLocaleString('en'))} ${(field as { unit: string }).unit}`;
+    kind ? quantityText(value, kind, {}) : `${formatNumber(value)} ${(field as { unit: string }).unit}`;
   const scale = kind === 'temperature' ? ' Was it read in °F?' : '';
   return {
     code: 'out-of-range',

@@ -8,8 +8,7 @@ import {
   type Instant,
   type Problem,
 } from '../basics/index.js';
-import { fromMeter, meterScaleAt, onMeter } from '../hours/index.js';
-import { formatFigure } from '../quantities/index.js';
+import { formatHoursSeen, fromMeter, meterScaleAt } from '../hours/index.js';
 import { hourClockOf } from './clock.js';
 import type { CompressorHistory, StartingPointFact } from './history.js';
 import type { ServiceTask } from './service-plan.js';
@@ -83,8 +82,7 @@ export function stickerProblem(
   const { runHours } = hourClockOf(history, at);
   const then = momentOf(countsFromOn, at, history);
   const scale = meterScaleAt(history.meterChanges, runHours.counts, then);
-  const figure = (total: number) =>
-    `${formatFigure(onMeter(scale, total), { figures: 7, maxDecimals: 0 })} h`;
+  const figure = (total: number) => formatHoursSeen(scale, total);
   for (let index = 0; index < runHours.at.length; index += 1) {
     const [readAt, read] = [runHours.at[index]!, runHours.hours[index]!];
     const on = formatDay(localDayAt(readAt, history.timeZone));

@@ -25,8 +25,7 @@ function formatter(minimum: number, maximum: number): Intl.NumberFormat {
 
 /**
  * Writes a figure with no more digits than it deserves: three significant ones, but never fewer than its
- * whole part. Thousands are grouped from 1,000, as the reader
- * writes them.
+ * whole part. Thousands are grouped from 1,000, as the reader writes them.
  *
  * @example formatFigure(9.99740) // → '10'
  * @example formatFigure(15930.4) // → '15,930'

@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { describeDay, describeDayAt, formatMoment } from '@entretien/core/basics';
 import { checkByCode, describeVerdict } from '@entretien/core/checks';
-import type { StopView } from '@entretien/contracts';
+import type { StopView, WorkshopSettings } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
 import { formatFigure } from '@entretien/core/quantities';
@@ -123,8 +123,9 @@ export class DocumentsService {
 
   reportOf(visit: VisitEntity): ReportContent {
     const site = this.sites.require(visit.siteId);
+    const workshop = this.workshop.read();
     return {
-      workshop: this.workshop.read().workshopName,
+      workshop: workshop.workshopName,
       site: site.name,
       address: site.address ?? null,
       contact: site.contact ?? null,
@@ -132,18 +133,24 @@ export class DocumentsService {
       by: this.nameOf(visit.by),
       units: this.book
         .compressorsOf(visit)
-        .map((unit) => this.reportedCompressor(visit, unit, site.timeZone)),
+        .map((unit) => this.reportedCompressor(visit, unit, site.timeZone, workshop)),
       printedAt: new Date(this.clock()),
     };
   }
 
-  private reportedCompressor(visit: VisitEntity, compressorId: string, timeZone: string): ReportedCompressor {
+  private reportedCompressor(
+    visit: VisitEntity,
+    compressorId: string,
+    timeZone: string,
+    workshop: WorkshopSettings,
+  ): ReportedCompressor {
     const unit = this.book.compressorOf(visit, compressorId);
     const judged = this.standings.judge(this.register.require(compressorId), this.clock());
     const progress = this.book.progressOf(visit, compressorId);
     const nameOf = (code: string) => unit.plan.find((task) => task.code === code)?.name ?? code;
     const lines = summaryOf(unit, progress);
     const { signed, left } = progress;
+    const prices = progress.parts.map(({ part, count }) => this.centsOf(part, count));
     const open = signed || left ? null : describeOpen(progress.obstacles);
     return {
       tag: unit.plate.tag,
@@ -168,10 +175,10 @@ export class DocumentsService {
           .join(', '),
       })),
       checks: checksOf(progress),
-      parts: progress.parts.map(({ name, count, part }) => ({
+      parts: progress.parts.map(({ name, count }, index) => ({
         name,
         count: `${count} ×`,
-        cost: this.amountOf(this.centsOf(part, count)),
+        cost: amountOf(prices[index]!, workshop),
       })),
       repairs: progress.faults.map(({ found }) => found),
       notes: progress.notes.map(({ text }) => text),
@@ -182,7 +189,7 @@ export class DocumentsService {
         const text = caption ?? (station === undefined ? '' : stationName(unit.plate, station));
         return [{ picture: this.photos.picture(row), widthPx, heightPx, caption: text }];
       }),
-      ...this.reckoned(unit.plan, progress),
+      ...billOf(minutesDone(unit.plan, progress), prices, workshop),
       next: nextOf(judged.standing),
       signed: signed && {
         name: signed.name,
@@ -216,45 +223,6 @@ export class DocumentsService {
     return priceCents === null ? null : Math.round(priceCents * count);
   }
 
-  private amountOf(cents: number | null): string {
-    return cents === null
-      ? ''
-      : `${formatFigure(cents / 100, { decimals: 2 })} ${this.workshop.read().currency}`;
-  }
-
-  /** Labour by the minutes of the plan, and what it all comes to with the parts and the tax. */
-  private reckoned(
-    plan: readonly ServiceTask[],
-    progress: CompressorProgress,
-  ): Pick<ReportedCompressor, 'labour' | 'bill'> {
-    const { labourCentsPerHour, taxPercent } = this.workshop.read();
-    const done = new Set(progress.tasks.flatMap(({ code, outcome }) => (outcome === 'done' ? [code] : [])));
-    const minutes = plan.reduce((sum, task) => sum + (done.has(task.code) ? task.minutes : 0), 0);
-    const prices = progress.parts.map(({ part, count }) => this.centsOf(part, count));
-    const parts = prices.reduce<number>((sum, cents) => sum + (cents ?? 0), 0);
-    const labour = Math.round((minutes / 60) * labourCentsPerHour);
-    const unpriced = prices.filter((cents) => cents === null).length;
-    const tax = Math.round(((parts + labour) * taxPercent) / 100);
-    const line = (name: string, cents: number) =>
-      cents === 0 ? [] : [{ name, amount: this.amountOf(cents) }];
-    const without = unpriced === 1 ? 'one part that has' : `${unpriced} parts that have`;
-    return {
-      labour: minutes === 0 ? null : `Labour, by the plan: ${minutes} min`,
-      bill:
-        parts + labour === 0
-          ? null
-          : {
-              lines: [
-                ...line('Parts', parts),
-                ...line('Labour', labour),
-                ...line(`Tax, ${formatFigure(taxPercent)} %`, tax),
-              ],
-              total: this.amountOf(parts + labour + tax),
-              without: unpriced === 0 ? null : `Without ${without} no price in the catalogue.`,
-            },
-    };
-  }
-
   private doneBy(compressorId: string, doneAt: number): string | null {
     const [row] = this.database.all<{ by: string }>(
       'SELECT "by" FROM "service" WHERE "compressor_id" = ? AND "done_at" = ? ORDER BY "recorded_at" DESC LIMIT 1',
@@ -267,6 +235,48 @@ export class DocumentsService {
   private nameOf(person: string): string {
     return this.people.list().find(({ id }) => id === person)?.name ?? 'Technician';
   }
+}
+
+/** An amount of hundredths in the currency of the workshop; empty where none is known. */
+function amountOf(cents: number | null, { currency }: WorkshopSettings): string {
+  return cents === null ? '' : `${formatFigure(cents / 100, { decimals: 2 })} ${currency}`;
+}
+
+/** Minutes of the plan for what was done. */
+function minutesDone(plan: readonly ServiceTask[], { tasks }: Pick<CompressorProgress, 'tasks'>): number {
+  const done = new Set(tasks.flatMap(({ code, outcome }) => (outcome === 'done' ? [code] : [])));
+  return plan.reduce((sum, task) => sum + (done.has(task.code) ? task.minutes : 0), 0);
+}
+
+/** Labour, and what it comes to with the parts and the tax. */
+function billOf(
+  minutes: number,
+  prices: readonly (number | null)[],
+  workshop: WorkshopSettings,
+): Pick<ReportedCompressor, 'labour' | 'bill'> {
+  const { labourCentsPerHour, taxPercent } = workshop;
+  const parts = prices.reduce<number>((sum, cents) => sum + (cents ?? 0), 0);
+  const labour = Math.round((minutes / 60) * labourCentsPerHour);
+  const unpriced = prices.filter((cents) => cents === null).length;
+  const tax = Math.round(((parts + labour) * taxPercent) / 100);
+  const line = (name: string, cents: number) =>
+    cents === 0 ? [] : [{ name, amount: amountOf(cents, workshop) }];
+  const without = unpriced === 1 ? 'one part that has' : `${unpriced} parts that have`;
+  return {
+    labour: minutes === 0 ? null : `Labour, by the plan: ${minutes} min`,
+    bill:
+      parts + labour === 0
+        ? null
+        : {
+            lines: [
+              ...line('Parts', parts),
+              ...line('Labour', labour),
+              ...line(`Tax, ${formatFigure(taxPercent)} %`, tax),
+            ],
+            total: amountOf(parts + labour + tax, workshop),
+            without: unpriced === 0 ? null : `Without ${without} no price in the catalogue.`,
+          },
+  };
 }
 
 /** Maker, model and serial number; null where none is known. */

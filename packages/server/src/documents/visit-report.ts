@@ -51,7 +51,7 @@ export interface ReportedCompressor {
   readonly repairs: readonly string[];
   readonly notes: readonly string[];
   readonly photos: readonly ReportedPhoto[];
-  /** Work on it, as reckoned; null where there was none. */
+  /** Work on it, by the plan; null where there was none. */
   readonly labour: string | null;
   readonly bill: ReportedBill | null;
   readonly next: readonly { readonly name: string; readonly due: string }[];

@@ -38,21 +38,15 @@ export class OpenWorkService {
   }
 
   private jobs(): Job[] {
-    const now = this.clock();
-    return this.fleet.page({ limit: String(UNITS_PACKED_FOR) }).items.flatMap(({ compressorId }) => {
-      const unit = this.register.require(compressorId);
-      return this.register.orUnjudged<Job[]>(
-        unit,
-        () => {
-          const { plan, plate, standing } = this.standings.judge(unit, now);
-          // What nobody knows the history of is looked at first: nothing is packed for it.
-          const pressing = standing.tasks.filter(({ state }) => state !== 'unknown');
-          const codes = new Set(worthPlanning(pressing));
-          const tasks = plan.tasks.filter(({ code }) => codes.has(code));
-          return tasks.length === 0 ? [] : [{ compressorId, tag: plate.tag, plate, tasks }];
-        },
-        () => [],
+    return this.fleet.mostUrgent(UNITS_PACKED_FOR).flatMap((compressorId) => {
+      const { plan, plate, standing } = this.standings.judge(
+        this.register.require(compressorId),
+        this.clock(),
       );
+      // What nobody knows the history of is looked at first: nothing is packed for it.
+      const codes = new Set(worthPlanning(standing.tasks.filter(({ state }) => state !== 'unknown')));
+      const tasks = plan.tasks.filter(({ code }) => codes.has(code));
+      return tasks.length === 0 ? [] : [{ compressorId, tag: plate.tag, plate, tasks }];
     });
   }
 

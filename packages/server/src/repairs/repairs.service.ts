@@ -214,31 +214,28 @@ export class RepairsService {
 
   /** Everything that is open on any unit, the latest first. */
   open(): RepairView[] {
-    const repairs = this.database.findAll(
-      RepairEntity,
-      `WHERE NOT EXISTS (SELECT 1 FROM "repair_entry" "e" WHERE "e"."repair_id" = "repair"."id" AND "e"."kind" = 'close') ORDER BY "found_at" DESC, "id" DESC LIMIT ${MOST_OPEN}`,
-    );
-    const views = repairs.map((repair) => this.view(repair));
-    return views.filter(({ isOpen }) => isOpen);
+    const neverClosed = `"id" NOT IN (SELECT "repair_id" FROM "repair_entry" WHERE "kind" = 'close')`;
+    return this.views(neverClosed, [], MOST_OPEN).filter(({ isOpen }) => isOpen);
   }
 
   list(compressorId: string, { show }: RepairsQuery): RepairView[] {
-    const unit = this.register.require(compressorId);
-    const repairs = this.database.findAll(
-      RepairEntity,
-      'WHERE "compressor_id" = ? ORDER BY "found_at" DESC, "id" DESC',
-      unit.id,
-    );
+    const views = this.views('"compressor_id" = ?', [this.register.require(compressorId).id]);
+    return show === 'open' ? views.filter(({ isOpen }) => isOpen) : views;
+  }
+
+  /** Repairs that a condition picks, the latest first, with their entries read in one go. */
+  private views(condition: string, cells: readonly string[], most = -1): RepairView[] {
+    const chosen = `WHERE ${condition} ORDER BY "found_at" DESC, "id" DESC LIMIT ${most}`;
+    const repairs = this.database.findAll(RepairEntity, chosen, ...cells);
     const entries = groupBy(
       this.database.findAll(
         RepairEntryEntity,
-        'WHERE "repair_id" IN (SELECT "id" FROM "repair" WHERE "compressor_id" = ?) ORDER BY "at", "id"',
-        unit.id,
+        `WHERE "repair_id" IN (SELECT "id" FROM "repair" ${chosen}) ORDER BY "at", "id"`,
+        ...cells,
       ),
       ({ repairId }) => repairId,
     );
-    const views = repairs.map((repair) => this.view(repair, entries.get(repair.id) ?? []));
-    return show === 'open' ? views.filter(({ isOpen }) => isOpen) : views;
+    return repairs.map((repair) => this.view(repair, entries.get(repair.id) ?? []));
   }
 
   require(id: string): RepairEntity {

@@ -69,6 +69,12 @@ export class FleetService implements BeforeApplicationShutdown {
     };
   }
 
+  /** Ids of the units that press most and can be judged. */
+  mostUrgent(count: number): readonly string[] {
+    const judged = this.currentOrder(this.clock()).filter(({ isJudged }) => isJudged);
+    return judged.slice(0, count).map(({ compressorId }) => compressorId);
+  }
+
   private currentOrder(now: Instant): readonly Place[] {
     // A clock that was set back makes everything judged since then doubtful.
     if (now < this.judgedAt) this.order = null;

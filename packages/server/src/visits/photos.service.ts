@@ -143,8 +143,9 @@ export class PhotosService {
   /** The photos of a machine, the latest first. */
   ofCompressor(compressorId: string): readonly CompressorPhotoView[] {
     const { id } = this.register.require(compressorId);
-    const rows = this.database.all<PhotoEntity>(
-      'SELECT "id", "caption", "recorded_at" AS "recordedAt", "by", "bytes", "width_px" AS "widthPx", "height_px" AS "heightPx" FROM "photo" WHERE "compressor_id" = ? ORDER BY "recorded_at" DESC, "id"',
+    const rows = this.database.findAll(
+      PhotoEntity,
+      'WHERE "compressor_id" = ? ORDER BY "recorded_at" DESC, "id"',
       id,
     );
     return rows.map((row) => ({

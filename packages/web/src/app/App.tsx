@@ -103,7 +103,13 @@ const router = createBrowserRouter([
 export function App() {
   // Everything is worded anew in the formats that were chosen, what the server words too.
   const formats = usePreferences((preferences) => formatsCode(preferences.formats));
-  useEffect(() => void queryClient.invalidateQueries(), [formats]);
+  useEffect(
+    () =>
+      usePreferences.subscribe((now, before) => {
+        if (now.formats !== before.formats) void queryClient.invalidateQueries();
+      }),
+    [],
+  );
   // What the outbox has sent changes what every page shows.
   useEffect(() => onOutboxSent(() => void refresh(queryClient)), []);
   useEffect(() => onAskAgain(() => void refresh(queryClient)), []);

@@ -26,11 +26,7 @@ export function fromLocalText(text: string, timeZone: string): number | null {
   return isValid(moment) && moment.getDate() === day ? moment.getTime() : null;
 }
 
-interface WhenFieldProps extends Omit<ComponentProps<typeof DayAndTimeField>, 'hint'> {
-  readonly text: string;
-}
-
 /** When something happened, by the clock at the site. */
-export function WhenField(field: WhenFieldProps) {
+export function WhenField(field: Omit<ComponentProps<typeof DayAndTimeField>, 'hint'>) {
   return <DayAndTimeField {...field} hint=" " />;
 }

@@ -12,3 +12,8 @@ export function currentInstant(): Instant {
 export function currentInstantText(): string {
   return formatInstant(currentInstant());
 }
+
+/** The time zone that this device lies in. */
+export function deviceZone(): string {
+  return Intl.DateTimeFormat().resolvedOptions().timeZone;
+}

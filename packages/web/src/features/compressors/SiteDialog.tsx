@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { v7 as newId } from 'uuid';
 import { sentenceOf } from '../../data/api.js';
+import { deviceZone } from '../../data/clock.js';
 import { usePost } from '../../data/queries.js';
 import { FormDialog } from '../../components/FormDialog.js';
 import { FormQuantity } from '../../components/PlateInputs.js';
@@ -26,7 +27,7 @@ const texts = [
 /** Adds a site, or mends what is known of one. */
 export function SiteDialog({ site, onClose, onSaved }: SiteDialogProps) {
   const [id] = useState(() => newId());
-  const zone = site?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const zone = site?.timeZone ?? deviceZone();
   const form = useForm<AddSite>({
     defaultValues: { ...site, id, timeZone: zone },
     resolver: classValidatorResolver(AddSite),

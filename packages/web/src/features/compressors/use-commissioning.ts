@@ -13,7 +13,7 @@ import { useEffect, useState } from 'react';
 import { useForm, useWatch, type Path, type UseFormReturn, type UseFormSetError } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { formatDay, localDayAt } from '@entretien/core/basics';
-import { currentInstant, currentInstantText } from '../../data/clock.js';
+import { currentInstant, currentInstantText, deviceZone } from '../../data/clock.js';
 import { ApiProblem, putJson } from '../../data/api.js';
 import { usePost } from '../../data/queries.js';
 import { emptyEntry, type QuantityEntry } from '../../components/QuantityField.js';
@@ -37,10 +37,6 @@ const FIRST_RUN = 3;
 export function stepsFor(history: string): readonly number[] {
   const all = steps.map((_name, index) => index);
   return history === 'unknown' ? all.filter((step) => step !== FIRST_RUN) : all;
-}
-
-function deviceZone(): string {
-  return Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
 
 /** The fields of each step, to be checked before the next. */

@@ -1,4 +1,4 @@
-import { figureAsRead } from '@entretien/core/basics';
+import { formatNumber } from '@entretien/core/basics';
 import { Alert, Box, Button, Checkbox, Stack, Typography } from '@mui/material';
 import type { ImportedRowView, ImportResultView } from '@entretien/contracts';
 import { formatFigure } from '@entretien/core/quantities';
@@ -44,7 +44,7 @@ export function ImportRows({ result, timeZone, leaveOut, onLeaveOut, isSending, 
           >
             {isSending
               ? 'Importing …'
-              : `Import ${figureAsRead(wanted.toLocaleString('en'))} ${wanted === 1 ? 'reading' : 'readings'}`}
+              : `Import ${formatNumber(wanted)} ${wanted === 1 ? 'reading' : 'readings'}`}
           </Button>
         )}
       </Stack>
@@ -81,7 +81,7 @@ function rank({ outcome, marks }: ImportedRowView): number {
 }
 
 function formatCounts({ stored, known, refused, units, leftOut }: ImportResultView, isDone: boolean): string {
-  const count = (figure: number, text: string) => `${figureAsRead(figure.toLocaleString('en'))} ${text}`;
+  const count = (figure: number, text: string) => `${formatNumber(figure)} ${text}`;
   const parts = [
     count(
       stored,

@@ -3,6 +3,7 @@ import type { ImportResultView, SiteView } from '@entretien/contracts';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { postList, sentenceOf } from '../../data/api.js';
+import { deviceZone } from '../../data/clock.js';
 import { refresh, useSites } from '../../data/queries.js';
 import { LoadingSkeleton } from '../../components/States.js';
 import { ImportOptionsForm } from './ImportOptionsForm.js';
@@ -45,7 +46,7 @@ function usualZone(sites: readonly SiteView[]): string {
   const counts = new Map<string, number>();
   for (const { timeZone } of sites) counts.set(timeZone, (counts.get(timeZone) ?? 0) + 1);
   const [usual] = [...counts].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1));
-  return usual?.[0] ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+  return usual?.[0] ?? deviceZone();
 }
 
 interface Chosen {

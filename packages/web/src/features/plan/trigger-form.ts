@@ -1,4 +1,4 @@
-import { figureAsRead } from '@entretien/core/basics';
+import { formatNumber } from '@entretien/core/basics';
 import { checkByCode } from '@entretien/core/checks';
 import type { CalendarInterval } from '@entretien/core/basics';
 import type { DataPlate } from '@entretien/core/machine';
@@ -224,7 +224,7 @@ function readFigure(
   const outcome = readNumber(typed);
   if (!outcome.ok) return void err(outcome.problem.sentence);
   if (outcome.value < min || outcome.value > max) {
-    return void err(`From ${min} to ${figureAsRead(max.toLocaleString('en'))}.`);
+    return void err(`From ${min} to ${formatNumber(max)}.`);
   }
   return isWhole && !Number.isInteger(outcome.value) ? void err('A whole number.') : outcome.value;
 }

@@ -1,4 +1,4 @@
-import { figureAsRead } from '@entretien/core/basics';
+import { formatNumber } from '@entretien/core/basics';
 import type { PartFigures } from '@entretien/core/parts';
 import { readNumber } from '@entretien/core/quantities';
 
@@ -34,7 +34,7 @@ export function readFigures(texts: Readonly<Record<string, string>>): {
     }
     const read = readNumber(text);
     if (read.ok && read.value > 0 && read.value <= most) figures[code] = read.value;
-    else problems[code] = `A number above 0 and up to ${figureAsRead(most.toLocaleString('en'))}.`;
+    else problems[code] = `A number above 0 and up to ${formatNumber(most)}.`;
   }
   return { figures, problems };
 }

@@ -1,4 +1,4 @@
-import { describeDay, figureAsRead } from '@entretien/core/basics';
+import { describeDay, formatNumber } from '@entretien/core/basics';
 import type { FleetStandingView, FleetCompressorView } from '@entretien/contracts';
 import type { TaskState } from '@entretien/core/plan';
 
@@ -28,10 +28,8 @@ export function headline(
   const parts = [due > 0 ? `${due} due` : '', nearing > 0 ? `${nearing} nearing` : ''].filter(Boolean);
   if (overdue === 0)
     return { lead: 'Nothing is late.', rest: parts.length > 0 ? `${parts.join(', ')}.` : '' };
-  const lead =
-    overdue === 1 ? '1 unit is late' : `${figureAsRead(overdue.toLocaleString('en'))} units are late`;
-  const where =
-    overdueSites === 1 ? 'at one site' : `at ${figureAsRead(overdueSites.toLocaleString('en'))} sites`;
+  const lead = overdue === 1 ? '1 unit is late' : `${formatNumber(overdue)} units are late`;
+  const where = overdueSites === 1 ? 'at one site' : `at ${formatNumber(overdueSites)} sites`;
   const others = parts.length > 0 ? `, ${parts.join(', ')}` : '';
   return { lead, rest: `${where}${others}. ${firstSite} comes first.` };
 }

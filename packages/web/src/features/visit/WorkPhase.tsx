@@ -65,7 +65,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
 }
 
 /** What was signed for stays as it was; a note, a photo, a fault or a part can still be added. */
-export function SignedFor() {
+function SignedFor() {
   return (
     <Typography role="status" sx={{ fontWeight: 600, mb: 1 }}>
       Signed for: it stays as it was. Other work belongs to a new visit.
