@@ -25,6 +25,8 @@ export default tseslint.config(
       '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': 'error',
+      // Otherwise the page fetches a whole package for the sake of a type.
+      '@typescript-eslint/no-import-type-side-effects': 'error',
       '@typescript-eslint/no-dynamic-delete': 'off',
       eqeqeq: 'error',
       'no-console': 'error',

@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { brotliCompressSync } from 'node:zlib';
 import react from '@vitejs/plugin-react';
-import { build, defineConfig, type Plugin } from 'vite';
+import { build, defineConfig, type Plugin, type Rolldown } from 'vite';
+import { asksOfAll, firstAsks } from './src/app/first-asks.js';
 
 /** Leaves a file packed beside it, once, for all who can unpack it. */
 function pack(file: string): void {
@@ -11,19 +12,85 @@ function pack(file: string): void {
   writeFileSync(`${path}.br`, brotliCompressSync(readFileSync(path)));
 }
 
+/** The script that sets a view’s files and answers under way; it is written as it runs. */
+function earlyScript(views: object): string {
+  return `(() => {
+  const asked = (window.entretienEarly = {});
+  for (const [path, files, asks] of ${JSON.stringify(views)}) {
+    const found = new RegExp(path).exec(location.pathname);
+    if (!found) continue;
+    for (const file of files) {
+      const link = document.createElement('link');
+      link.rel = 'modulepreload';
+      link.href = '/' + file;
+      document.head.append(link);
+    }
+    for (const ask of asks) {
+      const address = '/api' + ask.replace(':id', found[1]);
+      asked[address] = fetch(address);
+      asked[address].catch(() => undefined);
+    }
+  }
+})();
+`;
+}
+
+/** Every file that a view needs beyond those of the frame. */
+function filesOf(view: string, bundle: Rolldown.OutputBundle): string[] {
+  const chunks = Object.values(bundle).filter((file) => file.type === 'chunk');
+  const reach = (start: string | undefined, into: Set<string>): Set<string> => {
+    const chunk = chunks.find(({ fileName }) => fileName === start);
+    if (!chunk || into.has(chunk.fileName)) return into;
+    into.add(chunk.fileName);
+    for (const next of chunk.imports) reach(next, into);
+    return into;
+  };
+  const frame = reach(chunks.find(({ isEntry }) => isEntry)?.fileName, new Set());
+  const home = `/features/${view}.tsx`;
+  const chunk = chunks.find(({ moduleIds }) => moduleIds.some((module) => module.endsWith(home)));
+  if (!chunk) throw new Error(`There is no view ${view} whose files could be fetched early.`);
+  return [...reach(chunk.fileName, new Set())].filter((file) => !frame.has(file));
+}
+
+/** Puts the script of the first asks before all others. */
+function firstAsksScript(files: string[]): Plugin {
+  let written = { file: '', script: '' };
+  return {
+    name: 'first-asks',
+    apply: 'build',
+    transformIndexHtml: {
+      order: 'post',
+      handler(_html, { bundle = {} }) {
+        const views = firstAsks.map(({ path, view, asks }) => [
+          `^${path.replace(':id', '([0-9a-f-]{36})')}$`,
+          filesOf(view, bundle),
+          [...asksOfAll, ...asks],
+        ]);
+        const script = earlyScript(views);
+        const file = `assets/early-${createHash('sha1').update(script).digest('hex').slice(0, 8)}.js`;
+        written = { file, script };
+        files.push(`/${file}`);
+        return [{ tag: 'script', attrs: { src: `/${file}` }, injectTo: 'head-prepend' }];
+      },
+    },
+    writeBundle: () => writeFileSync(`dist/${written.file}`, written.script),
+  };
+}
+
 /**
  * Builds the service worker after the page, knowing the page's files: they are what it keeps on the device so
  * that the page opens without a connection.
  */
-function serviceWorker(): Plugin {
-  let files: string[] = [];
+function serviceWorker(files: string[]): Plugin {
   return {
     name: 'service-worker',
     apply: 'build',
     generateBundle(_options, bundle) {
-      files = Object.keys(bundle)
-        .filter((name) => !name.endsWith('.map') && name !== 'index.html')
-        .map((name) => `/${name}`);
+      files.push(
+        ...Object.keys(bundle)
+          .filter((name) => !name.endsWith('.map') && name !== 'index.html')
+          .map((name) => `/${name}`),
+      );
     },
     async closeBundle() {
       for (const file of [...files, '/mark.svg', '/index.html']) pack(file);
@@ -42,8 +109,15 @@ function serviceWorker(): Plugin {
   };
 }
 
+/** The files of the page, as the build finds them. */
+const files: string[] = [];
+
 export default defineConfig({
-  plugins: [react(), serviceWorker()],
+  plugins: [react(), firstAsksScript(files), serviceWorker(files)],
   server: { proxy: { '/api': 'http://127.0.0.1:4170' } },
-  build: { chunkSizeWarningLimit: 900 },
+  build: {
+    chunkSizeWarningLimit: 900,
+    // What most views want comes in one file: on a poor line each file costs a way there and back.
+    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'shared', minShareCount: 12 }] } } },
+  },
 });

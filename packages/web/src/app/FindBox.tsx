@@ -2,22 +2,32 @@ import { Autocomplete, Box, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFleet } from '../data/queries.js';
+import { FIND_HINT, findPlace } from './find-place.js';
 import { FIND_BOX_ID } from './keys.js';
 
-/** Finds a unit by its tag, its place or what it is. */
-export function FindBox() {
-  const [isAsked, setIsAsked] = useState(false);
-  const { units } = useFleet({ all: isAsked });
+/** The list under the box where a unit is found, with what was typed before it came. */
+export function FindBox({
+  typedBefore,
+  hasFocus,
+}: {
+  readonly typedBefore: string;
+  readonly hasFocus: boolean;
+}) {
+  const { units } = useFleet({ all: true });
   const navigate = useNavigate();
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useState(typedBefore);
+  const [isOpen, setOpen] = useState(hasFocus && typedBefore !== '');
   return (
     <Autocomplete
       id={FIND_BOX_ID}
       options={units}
-      onFocus={() => setIsAsked(true)}
+      open={isOpen}
+      onOpen={() => setOpen(true)}
+      onClose={() => setOpen(false)}
       value={null}
       inputValue={typed}
-      onInputChange={(_event, text) => setTyped(text)}
+      // The box would begin by emptying itself: nothing is chosen in it yet.
+      onInputChange={(_event, text, reason) => reason !== 'reset' && setTyped(text)}
       onChange={(_event, unit) => {
         setTyped('');
         if (unit) void navigate(`/units/${unit.compressorId}`);
@@ -31,9 +41,7 @@ export function FindBox() {
       forcePopupIcon={false}
       size="small"
       sx={{
-        // On a phone it takes what the mark of the house leaves.
-        width: { xs: 150, sm: 180, md: 220 },
-        flex: { xs: 1, sm: 'none' },
+        ...findPlace,
         '& .MuiInputBase-root': { py: 0, fontSize: '0.88rem', minHeight: 34 },
       }}
       slotProps={{ popper: { sx: { minWidth: 280 } } }}
@@ -49,7 +57,7 @@ export function FindBox() {
         );
       }}
       renderInput={(parameters) => (
-        <TextField {...parameters} placeholder="Find a unit  ( / )" aria-label="Find a unit" />
+        <TextField {...parameters} autoFocus={hasFocus} placeholder={FIND_HINT} aria-label="Find a unit" />
       )}
     />
   );

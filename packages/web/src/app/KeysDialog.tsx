@@ -12,10 +12,10 @@ import {
 import { keyHelp } from './keys.js';
 import { usePreferences } from '../data/preferences.js';
 
-export function KeysDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+export function KeysDialog({ onClose }: { readonly onClose: () => void }) {
   const { letterKeys, setLetterKeys } = usePreferences();
   return (
-    <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
+    <Dialog open onClose={onClose} aria-labelledby="keys-title">
       <DialogTitle id="keys-title">Keyboard shortcuts</DialogTitle>
       <DialogContent>
         <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: '6px 20px', m: 0 }}>

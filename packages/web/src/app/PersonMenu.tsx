@@ -1,53 +1,17 @@
-import { Avatar, Box, Button, Divider, IconButton, Popover, TextField, Typography } from '@mui/material';
-import { useColorScheme } from '@mui/material/styles';
-import { dayOrders, decimalSigns, type DayOrder, type DecimalSign } from '@entretien/core/basics';
-import { unitsOf, type QuantityKind } from '@entretien/core/quantities';
-import { useState } from 'react';
-import { Link } from 'react-router';
-import { v7 as newId } from 'uuid';
-import { sentenceOf } from '../data/api.js';
-import { useAddPerson, usePeople } from '../data/queries.js';
-import { usePreferences, type FirstDay } from '../data/preferences.js';
+import { Avatar, IconButton } from '@mui/material';
+import { lazy, Suspense, useState } from 'react';
+import { usePeople } from '../data/queries.js';
+import { usePreferences } from '../data/preferences.js';
 
-const measures: readonly (readonly [QuantityKind, string])[] = [
-  ['pressure', 'Pressure'],
-  ['flow', 'Flow'],
-  ['volume', 'Volume'],
-  ['temperature', 'Temperature'],
-  ['length', 'Length'],
-];
-
-const dayExamples: Readonly<Record<DayOrder, string>> = {
-  'day-month': '5 Dec',
-  'month-day': 'Dec 5',
-  'year-first': '2026-12-05',
-};
-const figureExamples: Readonly<Record<DecimalSign, string>> = { point: '1,234.5', comma: '1 234,5' };
-const firstDays = [
-  ['1', 'Mon'],
-  ['0', 'Sun'],
-  ['6', 'Sat'],
-] as const;
-
-const schemes = [
-  ['system', 'as device'],
-  ['light', 'light'],
-  ['dark', 'dark'],
-] as const;
+const PersonPanel = lazy(() => import('./PersonPanel.js').then((part) => ({ default: part.PersonPanel })));
 
 /** Who is working, and how this device shows things. */
 export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { data: people = [] } = usePeople();
-  const { personId, setPerson, units, setUnit, formats, setFormats, firstDay, setFirstDay } =
-    usePreferences();
-  const { mode, setMode } = useColorScheme();
+  const personId = usePreferences((preferences) => preferences.personId);
   const current =
     people.find((person) => person.id === personId) ?? (people.length === 1 ? people[0] : undefined);
-  const choose = (id: string) => {
-    setPerson(id);
-    setAnchor(null);
-  };
   return (
     <>
       <IconButton
@@ -69,144 +33,17 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
           {current?.initials ?? '?'}
         </Avatar>
       </IconButton>
-      <Popover
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'You and this device', sx: { py: 1 } } }}
-      >
-        <Typography variant="body2" component="h2" sx={{ color: 'text.secondary', px: 2, pb: 0.5 }}>
-          Who is working
-        </Typography>
-        {people.map((person) => (
-          <Button
-            key={person.id}
-            fullWidth
-            aria-pressed={person.id === current?.id}
-            onClick={() => choose(person.id)}
-            sx={{ ...entry, bgcolor: person.id === current?.id ? 'slateGround' : undefined }}
-          >
-            {person.name}
-          </Button>
-        ))}
-        <AddPerson onAdded={choose} />
-        <Divider />
-        {measures.map(([kind, name]) => (
-          <Choice
-            key={kind}
-            name={name}
-            options={unitsOf(kind).map((unit) => [unit.code, unit.label] as const)}
-            value={units[kind] ?? unitsOf(kind)[0].code}
-            onChoose={(code) => setUnit(kind, code)}
+      <Suspense fallback={null}>
+        {anchor !== null && (
+          <PersonPanel
+            anchor={anchor}
+            people={people}
+            current={current}
+            onClose={() => setAnchor(null)}
+            onShowKeys={onShowKeys}
           />
-        ))}
-        <Choice
-          name="Days"
-          options={dayOrders.map((order) => [order, dayExamples[order]] as const)}
-          value={formats.dayOrder}
-          onChoose={(code) => setFormats({ dayOrder: code as DayOrder })}
-        />
-        <Choice
-          name="Figures"
-          options={decimalSigns.map((sign) => [sign, figureExamples[sign]] as const)}
-          value={formats.decimal}
-          onChoose={(code) => setFormats({ decimal: code as DecimalSign })}
-        />
-        <Choice
-          name="Week from"
-          options={firstDays}
-          value={String(firstDay)}
-          onChoose={(code) => setFirstDay(Number(code) as FirstDay)}
-        />
-        <Choice
-          name="Theme"
-          options={schemes}
-          value={mode ?? 'system'}
-          onChoose={(code) => setMode(code as 'system' | 'light' | 'dark')}
-        />
-        <Divider />
-        <Button component={Link} to="/settings" fullWidth onClick={() => setAnchor(null)} sx={entry}>
-          Workshop settings
-        </Button>
-        <Button
-          fullWidth
-          onClick={() => {
-            setAnchor(null);
-            onShowKeys();
-          }}
-          sx={entry}
-        >
-          Keyboard shortcuts
-        </Button>
-      </Popover>
+        )}
+      </Suspense>
     </>
-  );
-}
-
-const entry = { justifyContent: 'start', px: 2, minHeight: 40, borderRadius: 0, color: 'text.primary' };
-
-interface ChoiceProps {
-  readonly name: string;
-  readonly options: readonly (readonly [string, string])[];
-  readonly value: string;
-  readonly onChoose: (code: string) => void;
-}
-
-function Choice({ name, options, value, onChoose }: ChoiceProps) {
-  return (
-    <Box
-      role="group"
-      aria-label={name}
-      sx={{ display: 'flex', alignItems: 'center', gap: 0.5, px: 2, py: 0.25 }}
-    >
-      <Box sx={{ width: 98, color: 'text.secondary', typography: 'body2' }}>{name}</Box>
-      {options.map(([code, label]) => (
-        <Button
-          key={code}
-          size="small"
-          variant={code === value ? 'contained' : 'text'}
-          aria-pressed={code === value}
-          onClick={() => onChoose(code)}
-          sx={{ minWidth: 0, px: 1, minHeight: 30 }}
-        >
-          {label}
-        </Button>
-      ))}
-    </Box>
-  );
-}
-
-function AddPerson({ onAdded }: { readonly onAdded: (id: string) => void }) {
-  const [name, setName] = useState('');
-  const add = useAddPerson();
-  const submit = () => {
-    if (name.trim() === '') return;
-    add.mutate(
-      { id: newId(), name: name.trim() },
-      {
-        onSuccess: (person) => onAdded(person.id),
-      },
-    );
-  };
-  return (
-    <Box sx={{ px: 2, py: 1, display: 'flex', gap: 1, alignItems: 'start' }}>
-      <TextField
-        size="small"
-        label="Add a person"
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') submit();
-        }}
-        error={add.isError}
-        helperText={add.isError ? sentenceOf(add.error) : undefined}
-        slotProps={{ htmlInput: { maxLength: 120 } }}
-      />
-      <Button onClick={submit} disabled={name.trim() === '' || add.isPending}>
-        Add
-      </Button>
-    </Box>
   );
 }

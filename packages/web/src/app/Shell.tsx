@@ -2,10 +2,10 @@ import { Box, Link, Stack } from '@mui/material';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { LoadingSkeleton } from '../components/States.js';
+import { Find } from './Find.js';
 import { OutboxButton } from './OutboxButton.js';
 import { HeldHere } from './HeldHere.js';
 import { figureFont } from '../components/theme/theme.js';
-import { KeysDialog } from './KeysDialog.js';
 import { PersonMenu } from './PersonMenu.js';
 import { WhoWorks } from './WhoWorks.js';
 import { ServerDoubts } from './ServerDoubts.js';
@@ -13,8 +13,8 @@ import { RulerSwitch } from './RulerSwitch.js';
 import { useShellKeys } from './keys.js';
 import { usePlace } from './use-place.js';
 
-/** Its list is a good part of the interface library: the page stands before it. */
-const FindBox = lazy(() => import('./FindBox.js').then((part) => ({ default: part.FindBox })));
+/** What is not wanted at once is fetched when it is: the page stands before it. */
+const KeysDialog = lazy(() => import('./KeysDialog.js').then((part) => ({ default: part.KeysDialog })));
 
 const places = [
   { to: '/', label: 'Today' },
@@ -76,7 +76,8 @@ export function Shell() {
             order: { xs: 1, md: 0 },
             width: { xs: '100%', md: 'auto' },
             justifyContent: { xs: 'space-between', md: 'start' },
-            minHeight: 44,
+            height: { xs: 44, md: 'auto' },
+            whiteSpace: 'nowrap',
           }}
         >
           {places.map(({ to, label }) => (
@@ -104,11 +105,7 @@ export function Shell() {
         </Stack>
         <Box sx={{ flex: 1, display: { xs: 'none', sm: 'block' } }} />
         <OutboxButton />
-        <Suspense
-          fallback={<Box sx={{ width: { xs: 150, sm: 180, md: 220 }, flex: { xs: 1, sm: 'none' } }} />}
-        >
-          <FindBox />
-        </Suspense>
+        <Find />
         <RulerSwitch />
         <PersonMenu onShowKeys={() => setKeysShown(true)} />
       </Stack>
@@ -132,7 +129,7 @@ export function Shell() {
           <Outlet />
         </Suspense>
       </Box>
-      <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
+      <Suspense fallback={null}>{keysShown && <KeysDialog onClose={() => setKeysShown(false)} />}</Suspense>
     </Box>
   );
 }

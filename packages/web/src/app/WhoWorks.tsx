@@ -1,11 +1,10 @@
-import { Button, Stack, TextField, Typography } from '@mui/material';
+import { Button, Stack, Typography } from '@mui/material';
 import { DEFAULT_PERSON_ID } from '@entretien/contracts/light';
-import { useEffect, useState } from 'react';
-import { v7 as newId } from 'uuid';
-import { FormDialog } from '../components/FormDialog.js';
-import { sentenceOf } from '../data/api.js';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { usePreferences } from '../data/preferences.js';
-import { useAddPerson, usePeople } from '../data/queries.js';
+import { usePeople } from '../data/queries.js';
+
+const SayWho = lazy(() => import('./SayWho.js').then((part) => ({ default: part.SayWho })));
 
 /**
  * Asks once on each device who works on it: every fact is recorded by somebody, and who signs is who recorded. Where
@@ -16,8 +15,6 @@ export function WhoWorks() {
   const { personId, setPerson } = usePreferences();
   const [isLater, setLater] = useState(false);
   const [isAsked, setAsked] = useState(false);
-  const [name, setName] = useState('');
-  const add = useAddPerson();
   const known = (data ?? []).filter(({ id }) => id !== DEFAULT_PERSON_ID);
   const only = known.length === 1 ? known[0]!.id : null;
   useEffect(() => {
@@ -25,8 +22,6 @@ export function WhoWorks() {
   }, [personId, only, setPerson]);
   // Known from the first moment on, so that nothing moves when the people are there.
   if (personId !== null || only !== null || isLater) return null;
-  const submit = () =>
-    add.mutate({ id: newId(), name: name.trim() }, { onSuccess: ({ id }) => setPerson(id) });
   return (
     <Stack
       component="section"
@@ -50,32 +45,9 @@ export function WhoWorks() {
         Later
       </Button>
       {isAsked && (
-        <FormDialog
-          title="Who works here?"
-          submit="It is me"
-          canSubmit={name.trim() !== ''}
-          isSending={add.isPending}
-          problem={add.isError ? sentenceOf(add.error) : null}
-          onSubmit={submit}
-          onClose={() => setAsked(false)}
-        >
-          {known.map((person) => (
-            <Button
-              key={person.id}
-              variant="outlined"
-              onClick={() => setPerson(person.id)}
-              sx={{ minHeight: 48, justifyContent: 'start' }}
-            >
-              {person.name}
-            </Button>
-          ))}
-          <TextField
-            label={known.length === 0 ? 'Your name' : 'Somebody else'}
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            slotProps={{ htmlInput: { maxLength: 120 } }}
-          />
-        </FormDialog>
+        <Suspense fallback={null}>
+          <SayWho known={known} onClose={() => setAsked(false)} />
+        </Suspense>
       )}
     </Stack>
   );

@@ -15,9 +15,11 @@ import { usePreferences } from '../../data/preferences.js';
 import {
   useFleet,
   useMeasurements,
+  useOpenWork,
   usePlan,
   useSites,
   useStanding,
+  useStops,
   useCompressor,
   useCompressorFacts,
   useVessels,
@@ -47,6 +49,8 @@ export function CompressorPage() {
   const sites = useSites();
   const measurements = useMeasurements(compressorId);
   const vessels = useVessels(compressorId);
+  // What stands against using it stands there from the first moment on, and nothing moves when it comes.
+  const isStopComing = [useStops(), useOpenWork()].some((query) => query.isLoading);
   const all = [unit, standing, facts, plan, sites, measurements, vessels];
   const failed = all.find((query) => query.isError);
   if (failed) {
@@ -57,7 +61,7 @@ export function CompressorPage() {
     );
   }
   const isHere = unit.data && standing.data && facts.data && plan.data && sites.data;
-  if (!isHere || !measurements.data || !vessels.data)
+  if (!isHere || !measurements.data || !vessels.data || isStopComing)
     return (
       <Frame>
         <LoadingSkeleton lines={10} />
@@ -91,12 +95,15 @@ interface CompressorPageProps {
   readonly vessels: readonly VesselView[];
 }
 
+/** What an address asks to have opened at once. */
+function dialogAsked(what: string | null): OpenDialog | null {
+  return what === 'estimate' || what === 'read' ? { dialog: what } : null;
+}
+
 function CompressorFolder({ unit, standing, facts, plan, site, measurements, vessels }: CompressorPageProps) {
   const navigate = useNavigate();
   const [search, put] = useAddress();
-  const [open, setOpen] = useState<OpenDialog | null>(() =>
-    search.get('do') === 'estimate' ? { dialog: 'estimate' } : null,
-  );
+  const [open, setOpen] = useState<OpenDialog | null>(() => dialogAsked(search.get('do')));
   const [isPlanning, setPlanning] = useState(false);
   const mode = usePreferences((preferences) => preferences.rulerIn);
   const isWide = useMediaQuery((theme: Theme) => theme.breakpoints.up('md'));

@@ -1,5 +1,5 @@
 import { Box, Button, ButtonBase, Link as MuiLink, Stack, TextField, Typography } from '@mui/material';
-import { type AddRepairEntry, type CompressorView, type RepairView } from '@entretien/contracts';
+import type { AddRepairEntry, CompressorView, RepairView } from '@entretien/contracts';
 import { formatMoment } from '@entretien/core/basics';
 import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';

@@ -4,7 +4,7 @@ import { formatsInUse } from '@entretien/core/basics';
 import { stopText } from '@entretien/core/stop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useFleet, useSites, useStops } from '../../data/queries.js';
+import { useFleet, useOpenWork, useSites, useStops } from '../../data/queries.js';
 import { MarksLegend } from '../../components/ruler/MarksLegend.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { useNow } from '../../components/use-now.js';
@@ -19,7 +19,9 @@ const SITES_SHOWN = 12;
 export function Today() {
   const fleet = useFleet();
   const sites = useSites();
-  if (fleet.isPending || sites.isPending)
+  // What is stopped and what is open stand above the list: they come with it, so that nothing moves.
+  const isMoreComing = [sites, useStops(), useOpenWork()].some((query) => query.isLoading);
+  if (fleet.isPending || isMoreComing)
     return (
       <Page>
         <LoadingSkeleton lines={10} />

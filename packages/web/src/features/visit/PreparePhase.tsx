@@ -10,11 +10,11 @@ import { Caution } from '../../components/Caution.js';
 import { DropMark } from '../../components/DropMark.js';
 import { DueFigure } from '../../components/DueFigure.js';
 import { Figure } from '../../components/Figure.js';
-import { emptyEntry, QuantityField } from '../../components/QuantityField.js';
 import { describeDue } from '../../components/describe-due.js';
 import { JoinCompressor } from './JoinCompressor.js';
 import { plannedTasks } from './phases.js';
 import { PhaseFooter, type PhaseProps } from './PhaseFooter.js';
+import { ReadMeter } from './ReadMeter.js';
 import { TakeOut, TakePackage } from './TakePackage.js';
 
 export const stateTitles: Readonly<Record<IsolationState, string>> = {
@@ -173,35 +173,6 @@ function KitRow({ line: { part, count, answeredBy, proposed, short } }: { readon
       >
         {short > 0 && answeredBy ? `short: ${held}` : held}
       </Typography>
-    </Stack>
-  );
-}
-
-function ReadMeter({ atWork }: Pick<PhaseProps, 'atWork'>) {
-  const [entry, setEntry] = useState(emptyEntry);
-  return (
-    <Stack
-      direction="row"
-      component="form"
-      sx={{ gap: 1, alignItems: 'start', mt: 2 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (entry.value === null) return;
-        void atWork.record({ kind: 'hours', hours: entry.value }).then(() => setEntry(emptyEntry));
-      }}
-    >
-      <QuantityField
-        label="Figure on the meter"
-        kind="hours"
-        entry={entry}
-        onEntry={setEntry}
-        min={0}
-        max={1_000_000}
-        hint="Counts as a reading."
-      />
-      <Button type="submit" variant="outlined" disabled={entry.value === null} sx={{ minHeight: 56 }}>
-        Save
-      </Button>
     </Stack>
   );
 }

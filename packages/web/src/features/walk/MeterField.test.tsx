@@ -4,7 +4,7 @@ import { storedItems, dropItem } from '../../data/outbox/outbox-store.js';
 import { useOutbox } from '../../data/outbox/outbox.js';
 import { button, daysAgo, fill, NOW, press, problems, renderPage } from '../../testing/render-page.js';
 import { MeterField } from './MeterField.js';
-import { meterLog } from './walk-rows.js';
+import { meterLog } from '../../components/meter/typed-figure.js';
 import { useWalkStore } from './walk-store.js';
 
 const reading = (days: number, hours: number) => ({

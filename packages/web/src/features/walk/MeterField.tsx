@@ -1,7 +1,7 @@
 import { Alert, Box, Button, Stack } from '@mui/material';
 import type { MeterView, SiteMetersView } from '@entretien/contracts';
 import { meterChangeProblem, type HourLog } from '@entretien/core/hours';
-import { formatFigure, parseQuantity } from '@entretien/core/quantities';
+import { parseQuantity } from '@entretien/core/quantities';
 import { useState, type KeyboardEvent } from 'react';
 import { QuantityField, type QuantityEntry } from '../../components/QuantityField.js';
 import {
@@ -11,10 +11,10 @@ import {
   meterChangeOf,
   type MeterChangeEntry,
 } from '../../components/meter/MeterChangePart.js';
-import { describeMark } from '../../components/describe-mark.js';
+import { judgeTyped, lastReading, oddMarks, typedHint } from '../../components/meter/typed-figure.js';
 import { useNow } from '../../components/use-now.js';
 import { fieldId } from './field-id.js';
-import { expectedNow, judgeTyped, lastReading } from './walk-rows.js';
+
 import { saveReading } from './save-reading.js';
 import { useWalkStore, type SavedReading } from './walk-store.js';
 
@@ -57,7 +57,7 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
     (typedChange !== null &&
       meterChangeProblem(recorded, typedChange, { now, timeZone: site.timeZone }) === null);
   const verdict = entry.value === null ? null : judgeTyped(log, entry.value, now, site.timeZone);
-  const odd = verdict?.marks.filter((mark) => mark !== 'long-gap') ?? [];
+  const odd = oddMarks(verdict);
   const isAsking = odd.length > 0 && asked === entry.value;
   const canSave = entry.value !== null && verdict?.problem === null && isChangeReady;
   const last = lastReading(log);
@@ -95,7 +95,7 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
           min={0}
           max={most}
           problem={verdict?.problem?.sentence ?? null}
-          hint={hintOf(meter, site, verdict, odd, now)}
+          hint={typedHint(meter, site, verdict, now)}
           sx={{ maxWidth: 420 }}
         />
         <Button
@@ -141,25 +141,4 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
       )}
     </Box>
   );
-}
-
-/** Under the field: what is expected, or what the figure says of the machine's use. */
-function hintOf(
-  meter: MeterView,
-  site: SiteMetersView,
-  verdict: ReturnType<typeof judgeTyped> | null,
-  odd: readonly string[],
-  now: number,
-): string {
-  const format = (hours: number, maxDecimals = 0) => formatFigure(hours, { figures: 6, maxDecimals });
-  if (verdict?.perDay !== null && verdict?.perDay !== undefined && verdict.gained !== null) {
-    const gain = `+${format(verdict.gained, 1)} h, ${format(verdict.perDay, 1)} h a day`;
-    return odd.length > 0 ? `${odd.map(describeMark).join(', ')}: ${gain}.` : `${gain}.`;
-  }
-  const expected = expectedNow(meter, Date.parse(site.at), now);
-  if (!expected) return 'Type the figure as it stands there.';
-  const [low, high] = [format(expected.low), format(expected.high)];
-  return low === high
-    ? `About ${format(expected.likely)} h is expected.`
-    : `${low} to ${high} h is expected.`;
 }

@@ -13,7 +13,7 @@ import { StopMark } from '../../components/stop/StopMark.js';
 import { formatAgo } from '../../components/describe-due.js';
 import { useNow } from '../../components/use-now.js';
 import { MeterField } from './MeterField.js';
-import { isRead, lastReading, meterLog } from './walk-rows.js';
+import { isRead, lastReading, meterLog } from '../../components/meter/typed-figure.js';
 import { useWalkStore, type SavedReading } from './walk-store.js';
 
 export interface MeterRowProps {

@@ -8,7 +8,7 @@ import { Empty, ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { useNow } from '../../components/use-now.js';
 import { fieldId } from './field-id.js';
 import { MeterRow } from './MeterRow.js';
-import { isRead, lastReading, meterLog } from './walk-rows.js';
+import { isRead, lastReading, meterLog } from '../../components/meter/typed-figure.js';
 
 /** Seldom asked for, and only it sends what has to be checked by its rules. */
 const WalkOrder = lazy(() => import('./WalkOrder.js').then((part) => ({ default: part.WalkOrder })));

@@ -1,4 +1,4 @@
-import type { MeterView } from '@entretien/contracts';
+import type { MeterView, SiteMetersView } from '@entretien/contracts';
 import { DAY_MS, HOUR_MS, type Problem } from '@entretien/core/basics';
 import {
   readingMarks,
@@ -8,7 +8,9 @@ import {
   type MeterChange,
   type ReadingMark,
 } from '@entretien/core/hours';
-import { typedReading } from '../../components/meter/hour-log.js';
+import { formatFigure } from '@entretien/core/quantities';
+import { describeMark } from '../describe-mark.js';
+import { typedReading } from './hour-log.js';
 import { byAge, type OutboxItem } from '../../data/outbox/outbox-item.js';
 
 /** A walk goes on this long: what was read within it is done. */
@@ -120,4 +122,30 @@ export function expectedNow(
     likely: Math.max(0, expected.likely + since),
     high: Math.max(0, expected.high + since),
   };
+}
+
+/** What is odd about a figure, so that it is looked at again: a long gap says nothing of it. */
+export function oddMarks(verdict: TypedVerdict | null): readonly ReadingMark[] {
+  return verdict?.marks.filter((mark) => mark !== 'long-gap') ?? [];
+}
+
+/** Under the field: what is expected, or what the figure says of the machine's use. */
+export function typedHint(
+  meter: MeterView,
+  site: SiteMetersView,
+  verdict: TypedVerdict | null,
+  now: number,
+): string {
+  const odd = oddMarks(verdict);
+  const format = (hours: number, maxDecimals = 0) => formatFigure(hours, { figures: 6, maxDecimals });
+  if (verdict?.perDay !== null && verdict?.perDay !== undefined && verdict.gained !== null) {
+    const gain = `+${format(verdict.gained, 1)} h, ${format(verdict.perDay, 1)} h a day`;
+    return odd.length > 0 ? `${odd.map(describeMark).join(', ')}: ${gain}.` : `${gain}.`;
+  }
+  const expected = expectedNow(meter, Date.parse(site.at), now);
+  if (!expected) return 'Type the figure as it stands there.';
+  const [low, high] = [format(expected.low), format(expected.high)];
+  return low === high
+    ? `About ${format(expected.likely)} h is expected.`
+    : `${low} to ${high} h is expected.`;
 }

@@ -1,7 +1,7 @@
 import type { MeterView } from '@entretien/contracts';
 import { DAY_MS } from '@entretien/core/basics';
 import type { OutboxItem } from '../../data/outbox/outbox-item.js';
-import { expectedNow, isRead, judgeTyped, lastReading, meterLog } from './walk-rows.js';
+import { expectedNow, isRead, judgeTyped, lastReading, meterLog } from './typed-figure.js';
 
 const NOW = Date.UTC(2026, 10, 24, 9);
 const iso = (ago: number) => new Date(NOW - ago * DAY_MS).toISOString();
