@@ -2,26 +2,26 @@ import type { Page } from '@playwright/test';
 import { expect, isPhone, settle, test } from './fixtures.js';
 import { widthOf } from './looks.js';
 
-/** The views of the valley, each with what its title says. */
-async function viewsOf(page: Page): Promise<readonly (readonly [string, RegExp])[]> {
+/** The views of the valley. */
+async function viewsOf(page: Page): Promise<readonly string[]> {
   const list = async <Item>(path: string) =>
     ((await (await page.request.get(`/api${path}`)).json()) as { items: Item[] }).items;
   const units = await list<{ id: string; siteId: string; tag: string }>('/compressors?limit=200');
   const unit = units.find(({ tag }) => tag === 'BQ-1')!;
   const [visit] = await list<{ id: string }>('/visits?show=open');
   return [
-    ['/', /Today/],
-    ['/units', /Units/],
-    ['/visits', /Visits/],
-    ['/bench/pump-up', /Pump-up/],
-    ['/parts', /Parts/],
-    ['/logbook', /Logbook/],
-    ['/settings', /Workshop/],
-    ['/lists', /Lists|Import/],
-    [`/units/${unit.id}`, /BQ-1/],
-    [`/units/${unit.id}/plan`, /BQ-1/],
-    [`/sites/${unit.siteId}/walk`, /hours/],
-    [`/visits/${visit!.id}?at=work`, /.+ · Entretien/],
+    '/',
+    '/units',
+    '/visits',
+    '/bench/pump-up',
+    '/parts',
+    '/logbook',
+    '/settings',
+    '/lists',
+    `/units/${unit.id}`,
+    `/units/${unit.id}/plan`,
+    `/sites/${unit.siteId}/walk`,
+    `/visits/${visit!.id}?at=work`,
   ];
 }
 
@@ -33,12 +33,14 @@ async function openView(page: Page, address: string): Promise<void> {
 
 /** What has the focus: its name, whether it shows it, and whether it lies in sight and uncovered. */
 function focused(page: Page) {
-  return page.evaluate(() => {
+  return page.evaluate(async () => {
+    // The box that finds a unit gives its place to another once it has the focus.
+    if (document.activeElement?.id === 'find-a-unit')
+      while (!document.querySelector('#find-a-unit.MuiInputBase-input'))
+        await new Promise(requestAnimationFrame);
     const one = document.activeElement;
     if (!(one instanceof HTMLElement) || one === document.body) return null;
-    // A field shows it on its frame.
-    const shown = [one, one.closest('.MuiInputBase-root'), one.parentElement].filter((part) => part !== null);
-    const rings = shown.some((part) => {
+    const isRinged = (part: Element) => {
       const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(part);
       const frame = part.querySelector('fieldset');
       return (
@@ -46,12 +48,19 @@ function focused(page: Page) {
         boxShadow !== 'none' ||
         (frame !== null && parseFloat(getComputedStyle(frame).borderTopWidth) >= 2)
       );
-    });
+    };
+    // A field shows it on its frame, and what the focus changes is drawn with one of the next pictures.
+    const shown = [one, one.closest('.MuiInputBase-root'), one.parentElement].filter((part) => part !== null);
+    let rings = false;
+    for (let pictures = 0; !rings && pictures < 30; pictures += 1) {
+      await new Promise(requestAnimationFrame);
+      rings = shown.some(isRinged);
+    }
     const { left, top, width, height } = one.getBoundingClientRect();
     const [x, y] = [left + width / 2, top + height / 2];
     const above = document.elementFromPoint(x, y);
     return {
-      name: (one.getAttribute('aria-label') ?? one.textContent ?? one.id).slice(0, 60),
+      name: (one.getAttribute('aria-label') || one.textContent || one.id).slice(0, 60),
       rings,
       isClear:
         y >= 0 &&
@@ -64,7 +73,7 @@ function focused(page: Page) {
 test('the keyboard reaches what a view offers: the focus shows, and nothing lies over it', async ({
   page,
 }) => {
-  for (const [address] of await viewsOf(page)) {
+  for (const address of await viewsOf(page)) {
     await openView(page, address);
     const poor: string[] = [];
     let stops = 0;
@@ -83,24 +92,34 @@ test('the keyboard reaches what a view offers: the focus shows, and nothing lies
 test('every place has its title; going there moves the focus to it and begins at its top', async ({
   page,
 }) => {
-  for (const [address, title] of await viewsOf(page)) {
+  const titles = new Set<string>();
+  const views = await viewsOf(page);
+  for (const address of views) {
     await openView(page, address);
-    await expect(page, address).toHaveTitle(title);
+    await expect(page, address).toHaveTitle(/^.+ · Entretien$/);
+    titles.add(await page.title());
   }
-  await openView(page, '/parts');
-  await page.evaluate(() => window.scrollTo(0, 600));
-  await page.getByRole('link', { name: 'Logbook' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: /Logbook/ })).toBeVisible();
-  await expect.poll(() => page.evaluate(() => window.scrollY)).toBe(0);
+  expect(titles.size).toBe(views.length);
+  await openView(page, '/logbook');
+  const far = page
+    .locator('main')
+    .getByRole('link', { name: /^[A-Z]{2}-\d$/ })
+    .nth(25);
+  await far.scrollIntoViewIfNeeded();
+  const stood = await page.evaluate(() => window.scrollY);
+  expect(stood).toBeGreaterThan(200);
+  await far.click();
+  await expect(page.getByRole('heading', { level: 1, name: /^[A-Z]{2}-\d/ })).toBeVisible();
+  expect(await page.evaluate(() => window.scrollY)).toBe(0);
   expect(await page.evaluate(() => document.activeElement?.closest('main') !== null)).toBe(true);
   await page.goBack();
-  await expect.poll(() => page.evaluate(() => window.scrollY)).toBeGreaterThan(300);
+  await expect.poll(() => page.evaluate(() => window.scrollY)).toBe(stood);
 });
 
 test('nothing runs off a screen of 320, and no target is under 24', { tag: '@phone' }, async ({ page }) => {
   const { height } = page.viewportSize()!;
   if (isPhone(page)) await page.setViewportSize({ width: 320, height });
-  for (const [address] of await viewsOf(page)) {
+  for (const address of await viewsOf(page)) {
     await openView(page, address);
     expect([address, await widthOf(page)]).toEqual([address, page.viewportSize()!.width]);
     const small = await page

@@ -71,7 +71,7 @@ export function Shell() {
           direction="row"
           sx={{
             alignSelf: 'stretch',
-            gap: { xs: 1.5, md: 2.25 },
+            gap: { xs: 0, sm: 1.5, md: 2.25 },
             // On a phone the places have a line of their own, under what is always at hand.
             order: { xs: 1, md: 0 },
             width: { xs: '100%', md: 'auto' },
@@ -90,8 +90,10 @@ export function Shell() {
                 display: 'flex',
                 alignItems: 'center',
                 minWidth: 44,
+                justifyContent: 'center',
                 color: 'text.secondary',
                 fontWeight: 600,
+                fontSize: { xs: '0.9rem', sm: '1rem' },
                 textDecoration: 'none',
                 borderBottom: '2px solid transparent',
                 borderTop: '2px solid transparent',

@@ -67,7 +67,13 @@ export function Entries({ items, label = 'Entries', isOfOneCompressor = false, o
               <MuiLink
                 component={Link}
                 to={`/units/${entry.compressorId}`}
-                sx={{ ...figureFont, fontWeight: 700, typography: 'body2' }}
+                sx={{
+                  ...figureFont,
+                  fontWeight: 700,
+                  typography: 'body2',
+                  display: 'inline-flex',
+                  minHeight: { xs: 44, md: 24 },
+                }}
               >
                 {entry.tag}
               </MuiLink>

@@ -130,8 +130,8 @@ const walkLink = {
   fontWeight: 600,
   ml: 1.5,
   textDecoration: 'none',
-  display: { xs: 'inline-flex', md: 'inline' },
-  minHeight: { xs: 44, md: 0 },
+  display: 'inline-flex',
+  minHeight: { xs: 44, md: 24 },
   alignItems: 'center',
 };
 

@@ -28,7 +28,7 @@ const site = {
   items: [meter],
 } as unknown as SiteMetersView;
 
-async function field(answers: object = { '/sites/site/meters': site }) {
+async function field(answers: Readonly<Record<string, unknown>> = { '/sites/site/meters': site }) {
   const told: StepBody[] = [];
   const atWork = {
     visit: { siteId: 'site', timeZone: 'Europe/Zurich' },
