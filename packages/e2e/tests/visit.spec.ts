@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Locator, Page } from '@playwright/test';
 import jsqr from 'jsqr';
 import { PNG } from 'pngjs';
-import { daysAgo, expect, isPhone, test, type ApiSeeder } from './fixtures.js';
+import { daysAgo, expect, test, type ApiSeeder } from './fixtures.js';
 
 const readCode = jsqr;
 
@@ -591,8 +591,10 @@ test(
     const png = new PNG({ width: 64, height: 48 });
     png.data.fill(140);
     await input.setInputFiles({ name: 'photo.png', mimeType: 'image/png', buffer: PNG.sync.write(png) });
+    await page.getByLabel('What it shows').fill('Oil at the shaft seal');
+    await page.getByRole('button', { name: 'Keep' }).click();
     await expect(page.getByRole('button', { name: 'Photo (1)' })).toBeVisible();
-    if (!isPhone(page)) await expect(page.getByRole('img', { name: 'Photo of the visit' })).toBeVisible();
+    await expect(page.getByRole('img', { name: 'Oil at the shaft seal', exact: true }).first()).toBeVisible();
     const photo = async () => {
       const seen = (await (await page.request.get(`/api/visits/${visit}`)).json()) as {
         units: { steps: { kind: string; details: { photo?: string } }[] }[];
@@ -600,6 +602,12 @@ test(
       return seen.units[0]!.steps.find(({ kind }) => kind === 'photo')?.details.photo;
     };
     await expect.poll(photo).toBeDefined();
+    // One that is not worth keeping is not kept.
+    await input.setInputFiles({ name: 'photo.png', mimeType: 'image/png', buffer: PNG.sync.write(png) });
+    await expect(page.getByRole('img', { name: 'The photo just taken' })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
+    await expect(page.getByRole('button', { name: 'Photo (1)' })).toBeVisible();
     const picture = await page.request.get(`/api/visits/${visit}/photos/${await photo()}`);
     expect(picture.headers()['content-type']).toBe('image/jpeg');
   },

@@ -159,8 +159,13 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
     // Served without TLS it would only be passed over; whoever puts TLS before it says so there.
     strictTransportSecurity: false,
     contentSecurityPolicy: {
-      // MUI writes its styles into the page; everything else comes from our own files.
-      directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
+      // MUI writes its styles into the page, and a photo is shown before it is sent; everything else comes from
+      // our own files.
+      directives: {
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'upgrade-insecure-requests': null,
+      },
     },
   });
   const protectData = dataHeaders();

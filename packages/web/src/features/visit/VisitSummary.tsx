@@ -8,6 +8,7 @@ import { Tick } from '../../components/Tick.js';
 import { VerdictMark } from '../../components/VerdictMark.js';
 import { whenText } from './MeasureCard.js';
 import type { Phase } from './phases.js';
+import { VisitPhotos } from './VisitPhotos.js';
 import type { CompressorAtWork } from './use-visit.js';
 
 const verificationText: Readonly<Record<VerificationState, string>> = {
@@ -34,7 +35,7 @@ interface SoFarProps {
 
 /** Beside the steps, where there is room: what the visit has come to so far. */
 export function VisitSummary({ atWork, phase, onGo }: SoFarProps) {
-  const { progress, visit } = atWork;
+  const { progress } = atWork;
   const { data: repairs } = useRepairs(atWork.view.compressorId);
   const open = (repairs ?? []).filter(({ isOpen }) => isOpen);
   const answered = progress.tasks.filter(({ outcome }) => outcome !== 'open').length;
@@ -96,21 +97,7 @@ export function VisitSummary({ atWork, phase, onGo }: SoFarProps) {
           ))}
         </Box>
       )}
-      {progress.photos.length > 0 && (
-        <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
-          {progress.photos
-            .filter(({ id }) => atWork.steps.some((step) => step.id === id && step.marks !== undefined))
-            .map(({ photo, caption }) => (
-              <Box
-                key={photo}
-                component="img"
-                src={`/api/visits/${visit.id}/photos/${photo}`}
-                alt={caption ?? 'Photo of the visit'}
-                sx={{ width: 88, height: 66, objectFit: 'cover', borderRadius: 0.5 }}
-              />
-            ))}
-        </Stack>
-      )}
+      <VisitPhotos atWork={atWork} />
       {open.length > 0 && (
         <Box component="section" aria-label="Open repairs" sx={{ mt: 1.5 }}>
           <Typography variant="h3">Open repairs</Typography>

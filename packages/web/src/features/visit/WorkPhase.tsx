@@ -23,6 +23,7 @@ import { MeasureCard } from './MeasureCard.js';
 import { NoteField } from './NoteField.js';
 import { PartsUsed } from './PartsUsed.js';
 import { PhotoButton } from './PhotoButton.js';
+import { VisitPhotos } from './VisitPhotos.js';
 import { plannedTasks } from './phases.js';
 import { AddTask, stateTitles } from './PreparePhase.js';
 import { ReasonDialog } from './ReasonDialog.js';
@@ -229,6 +230,7 @@ export function StationCard({ atWork, group, cautions }: StationCardProps) {
           </Button>
         )}
       </Stack>
+      <VisitPhotos atWork={atWork} of={{ station }} />
       {!isShut &&
         !isSigned &&
         testsOf(atWork, tasks).map((code) => (

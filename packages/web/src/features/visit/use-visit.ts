@@ -95,7 +95,7 @@ export interface CompressorAtWork {
     body: StepBody,
     more?: { readonly outcome?: StepOutcome; readonly text?: string },
   ) => Promise<void>;
-  readonly sendPhoto: (photo: Blob, station: string | undefined) => Promise<void>;
+  readonly sendPhoto: (photo: Blob, station: string | undefined, caption: string) => Promise<void>;
 }
 
 export function useCompressorAtWork(visit: VisitView, view: VisitCompressorView): CompressorAtWork {
@@ -162,7 +162,7 @@ export function useCompressorAtWork(visit: VisitView, view: VisitCompressorView)
     missingFor: (body) =>
       missingIsolation(unit, steps, { body, doneAt: Math.max(currentInstant(), at), by, session: SESSION }),
     record,
-    sendPhoto: async (photo, station) => {
+    sendPhoto: async (photo, station, caption) => {
       const id = newId();
       await putOrHold({
         ...shared,
@@ -173,7 +173,12 @@ export function useCompressorAtWork(visit: VisitView, view: VisitCompressorView)
         queuedAt: currentInstant(),
         body: {},
       });
-      await record({ kind: 'photo', photo: id, ...(station === undefined ? {} : { station }) });
+      await record(photoTaken(id, station, caption));
     },
   };
+}
+
+function photoTaken(photo: string, station: string | undefined, caption: string): StepBody {
+  const of = station === undefined ? {} : { station };
+  return { kind: 'photo', photo, ...(caption === '' ? {} : { caption }), ...of };
 }
