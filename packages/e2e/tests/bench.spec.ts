@@ -330,3 +330,27 @@ test('the benches speak the units that the person reads in; what was typed keeps
   await page.getByLabel('Figure with its unit').fill('145');
   await expect(answer(page)).toContainText('145 psi are 10 bar.');
 });
+
+test('an empty bench shows what it does on an example, says that it is one, and is empty again', async ({
+  page,
+}) => {
+  const answers: Readonly<Record<string, RegExp>> = {
+    'pump-up': /\d/,
+    leaks: /\d/,
+    ladder: /This is what the stages should show/,
+    water: /\d/,
+    cylinders: /Find the best order/,
+  };
+  for (const [bench, text] of Object.entries(answers)) {
+    await page.goto(`/bench/${bench}`);
+    const answer = page.getByRole('main').getByRole('status').first();
+    await page.getByRole('button', { name: 'Show an example' }).click();
+    await expect(page.getByRole('note')).toContainText('An example: the figures are invented.');
+    await expect(answer, bench).toContainText(text);
+    await expect(page.getByText(/^Still needed/), bench).toBeHidden();
+    await page.getByRole('button', { name: 'Clear it' }).click();
+    await expect(page.getByRole('note')).toBeHidden();
+    await expect(page.getByRole('button', { name: 'Show an example' })).toBeVisible();
+    await expect(page).toHaveURL(new RegExp(`/bench/${bench}$`));
+  }
+});

@@ -51,7 +51,7 @@ test('what is typed beats the plate; what neither says is missing by name', () =
   ]);
   expect(both.need('intakeTempC')).toMatchObject({
     ok: false,
-    problem: { code: 'missing', field: 'intakeTempC', sentence: 'Enter intake air.' },
+    problem: { code: 'missing', field: 'intakeTempC', sentence: 'Still needed: “Intake air”.' },
   });
 });
 

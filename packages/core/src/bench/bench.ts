@@ -32,7 +32,7 @@ export class BenchValues {
       return ok(Object.fromEntries(codes.map((code) => [code, this.number(code)!])) as Record<Code, number>);
     }
     const name = this.fields.find(({ code }) => code === missing)?.name ?? missing;
-    return err('missing', `Enter ${name.charAt(0).toLowerCase()}${name.slice(1)}.`, missing);
+    return err('missing', `Still needed: “${name}”.`, missing);
   }
 }
 

@@ -10,7 +10,6 @@ import type {
   FieldDefinition,
   Judgement,
 } from './check.js';
-import { lower } from './verdict-helpers.js';
 import { checkByCode, fieldsOf } from './library.js';
 
 /** What a measurement is judged with. */
@@ -76,7 +75,7 @@ function readValues(
 }
 
 function missingSentence(field: FieldDefinition): string {
-  return field.as === 'choice' ? `Choose: ${field.name.toLowerCase()}.` : `Enter ${lower(field.name)}.`;
+  return field.as === 'choice' ? `Still to choose: “${field.name}”.` : `Still needed: “${field.name}”.`;
 }
 
 /** What is wrong with a figure of a field, whoever sent it; null when nothing is. */

@@ -1,5 +1,5 @@
 import { factKind } from './fact-kind.js';
-import type { Instant } from '../basics/index.js';
+import { describeDay, type Instant } from '../basics/index.js';
 import {
   moduleOf,
   spelled,
@@ -21,7 +21,7 @@ const visit = factKind<Visit>({
   content: ['siteId', 'plannedOn', 'units'],
   at: ({ recordedAt }) => recordedAt,
   text: ({ plannedOn, units: { length } }) =>
-    `Visit planned for ${plannedOn}, ${length} ${length === 1 ? 'unit' : 'units'}`,
+    `Visit planned for ${describeDay(plannedOn)}, ${length} ${length === 1 ? 'unit' : 'units'}`,
 });
 
 interface Step {

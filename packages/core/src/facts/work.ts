@@ -1,7 +1,7 @@
 import type { Instant } from '../basics/index.js';
 import { factKind, hoursText } from './fact-kind.js';
 import { describeVerdict, type CheckValues, type Judgement, type Verdict } from '../checks/index.js';
-import { ourEntryKinds, type EntryKind, type RepairKind } from '../repairs/index.js';
+import { ourEntryKinds, procedureStepName, type EntryKind, type RepairKind } from '../repairs/index.js';
 import { listed, LOOKED_AT, readRecordedBody, spelled, stepText } from '../visit/index.js';
 
 interface Service {
@@ -107,7 +107,7 @@ export function repairEntryFact(kinds = ourEntryKinds) {
     ],
     at: ({ at }) => at,
     text: ({ kind, text, minutes, outcome }) =>
-      `${kinds.get(kind)?.name ?? spelled(kind)}: ${text}${minutes === null ? '' : `, ${minutes} min`}${outcome === null ? '' : `, ${outcome.verdict}`}`,
+      `${kinds.get(kind)?.name ?? spelled(kind)}: ${kind === 'step' ? procedureStepName(text) : text}${minutes === null ? '' : `, ${minutes} min`}${outcome === null ? '' : `, ${outcome.verdict}`}`,
   });
 }
 

@@ -1,4 +1,11 @@
-export { procedures, proceduresFor, formatTorque, type Procedure, type ProcedureStep } from './procedures.js';
+export {
+  procedures,
+  proceduresFor,
+  procedureStepName,
+  formatTorque,
+  type Procedure,
+  type ProcedureStep,
+} from './procedures.js';
 export {
   entryKindsOf,
   entryModules,

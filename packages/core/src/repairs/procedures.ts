@@ -47,6 +47,22 @@ const byHand: ProcedureStep = {
   caution: 'Still locked out. Fingers clear of fan and belt.',
 };
 
+/**
+ * A step of a guided overhaul by its name.
+ *
+ * @param code procedure and step, like `ring-kit/head-off`; one that is not known is answered as it is
+ */
+export function procedureStepName(code: string): string {
+  const [of, which] = code.split('/');
+  const procedure = procedures.find((one) => one.code === of);
+  const step = procedure?.steps.find((one) => one.code === which);
+  return procedure && step ? `${procedure.name}, ${lowerFirst(step.name)}` : code;
+}
+
+function lowerFirst(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}
+
 /** The overhauls that come as guided procedures. */
 export const procedures: readonly Procedure[] = [
   {

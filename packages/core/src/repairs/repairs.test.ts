@@ -4,6 +4,7 @@ import { defaultPlan } from '../plan/index.js';
 import {
   admitEntry,
   procedures,
+  procedureStepName,
   proceduresFor,
   repairStanding,
   formatTorque,
@@ -125,4 +126,10 @@ describe('guided overhauls', () => {
     expect(formatTorque('head bolts', { torques: 'head 24 Nm' })).toMatch(/24 Nm/);
     expect(formatTorque('head bolts', {})).toMatch(/no figure known.*do not guess/);
   });
+});
+
+test('a step of an overhaul is told by its name; one of a later release as it is', () => {
+  expect(procedureStepName('ring-kit/head-off')).toBe('Ring and sleeve kit, head off, reeds marked');
+  expect(procedureStepName('ring-kit/of-later')).toBe('ring-kit/of-later');
+  expect(procedureStepName('turned by hand')).toBe('turned by hand');
 });

@@ -1,5 +1,6 @@
 import { Box, Button, Link as MuiLink, Typography } from '@mui/material';
 import type { LogbookEntryView } from '@entretien/contracts';
+import { describeDay } from '@entretien/core/basics';
 import { Link } from 'react-router';
 import { figureFont } from './theme/theme.js';
 import { describeMark } from './describe-mark.js';
@@ -53,7 +54,7 @@ export function Entries({ items, label = 'Entries', isOfOneCompressor = false, o
                 visibility: isNewDay ? 'visible' : 'hidden',
               }}
             >
-              {day}
+              {describeDay(day)}
             </Typography>
             <Typography
               variant="body2"

@@ -1,5 +1,7 @@
-import { Box, Button, Collapse, Typography } from '@mui/material';
+import { Box, Button, Collapse, Stack, Typography } from '@mui/material';
+import { benches } from '@entretien/core/bench';
 import { useId, useState, type ReactNode } from 'react';
+import { useParams } from 'react-router';
 import type { BenchAddress } from './use-bench.js';
 import { CompressorPicker } from './CompressorPicker.js';
 
@@ -51,6 +53,7 @@ export function BenchFrame({ title, address, inputs, children, formula, save }: 
         {save}
       </Box>
       <Box sx={{ px: { xs: 2, md: 3.5 }, py: 2, minWidth: 0 }}>
+        <ExampleOffer address={address} />
         {children}
         <Button
           onClick={() => setFormulaShown(!formulaShown)}
@@ -65,6 +68,33 @@ export function BenchFrame({ title, address, inputs, children, formula, save }: 
         </Collapse>
       </Box>
     </Box>
+  );
+}
+
+/** An empty bench shows on invented figures what it does, and says that they are. */
+function ExampleOffer({ address: { texts, setTexts } }: { readonly address: BenchAddress }) {
+  const { tool } = useParams();
+  const example = benches.find(({ code }) => code === tool)?.example;
+  if (!example) return null;
+  const isEmpty = Object.keys(texts).length === 0;
+  const isExample = !isEmpty && Object.entries(example).every(([code, text]) => texts[code] === text);
+  if (isEmpty)
+    return (
+      <Button variant="outlined" onClick={() => setTexts(example)} sx={{ mb: 2, minHeight: 44 }}>
+        Show an example
+      </Button>
+    );
+  if (!isExample) return null;
+  const empty = Object.fromEntries(Object.keys(texts).map((code) => [code, '']));
+  return (
+    <Stack direction="row" role="note" sx={{ alignItems: 'center', gap: 1.5, mb: 1.5 }}>
+      <Typography variant="body2" sx={{ color: 'slate', fontWeight: 650 }}>
+        An example: the figures are invented.
+      </Typography>
+      <Button onClick={() => setTexts(empty)} sx={{ minHeight: 44 }}>
+        Clear it
+      </Button>
+    </Stack>
   );
 }
 

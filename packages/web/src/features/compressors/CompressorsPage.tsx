@@ -11,7 +11,7 @@ import {
 } from '@mui/material';
 import type { CompressorView, SiteView } from '@entretien/contracts';
 import { families } from '@entretien/core/machine';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { figureFont } from '../../components/theme/theme.js';
 import { useFleet, useRetiredCompressors, useSites } from '../../data/queries.js';
@@ -22,7 +22,12 @@ import { familyName } from '../../components/plate-fields.js';
 import { filterOf, matches } from './register-rows.js';
 import { SitesDialog } from './SitesDialog.js';
 import { useNow } from '../../components/use-now.js';
-import { RegisterCards, RegisterTable } from './RegisterLists.js';
+import { RegisterCards } from './RegisterCards.js';
+
+/** The library of its table is large, and a phone shows cards. */
+const RegisterTable = lazy(() =>
+  import('./RegisterTable.js').then((part) => ({ default: part.RegisterTable })),
+);
 
 /** The register: find, filter, sort and compare machines. */
 export function CompressorsPage() {
@@ -99,7 +104,9 @@ export function CompressorsPage() {
         (isPhone ? (
           <RegisterCards units={shown} zoneOf={zoneOf} />
         ) : (
-          <RegisterTable units={shown} zoneOf={zoneOf} />
+          <Suspense fallback={<LoadingSkeleton lines={12} />}>
+            <RegisterTable units={shown} zoneOf={zoneOf} />
+          </Suspense>
         ))}
       <Retired />
       {sitesShown && <SitesDialog onClose={() => setSitesShown(false)} />}

@@ -61,7 +61,7 @@ function KeepPhoto({ photo, onKeep, onClose }: KeepPhotoProps) {
         label="What it shows"
         value={caption}
         onChange={(event) => setCaption(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 200 } }}
+        slotProps={{ htmlInput: { maxLength: 120 } }}
       />
     </FormDialog>
   );

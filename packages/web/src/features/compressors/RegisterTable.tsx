@@ -1,28 +1,20 @@
 import { RunHours } from '../../components/RunHours.js';
-import { Box, Button, Link as MuiLink, Stack, Typography, useMediaQuery, type Theme } from '@mui/material';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import type { FleetCompressorView } from '@entretien/contracts';
-import { useState } from 'react';
+import { Link as MuiLink, useMediaQuery, type Theme } from '@mui/material';
 import { Link, useNavigate } from 'react-router';
 import { usePreferences } from '../../data/preferences.js';
 import { StopMark } from '../../components/stop/StopMark.js';
 import { figureFont } from '../../components/theme/theme.js';
 import { OpenMark } from '../../components/OpenMark.js';
-import { DropMark } from '../../components/DropMark.js';
-import { namePressing, describeDue } from '../../components/describe-due.js';
 import { RulerRow } from '../../components/ruler/RulerRow.js';
-import { DueFigure } from '../../components/DueFigure.js';
-import { NothingDue } from '../../components/NothingDue.js';
-
-interface ListProps {
-  readonly units: readonly FleetCompressorView[];
-  readonly zoneOf: (siteId: string) => string;
-}
+import { NextTask } from './NextTask.js';
+import type { RegisterProps } from './RegisterCards.js';
 
 /** A narrow screen shows less of the ruler, and all of what is due. */
 const RULER = { wide: 330, narrow: 160 };
 
-export function RegisterTable({ units, zoneOf }: ListProps) {
+export function RegisterTable({ units, zoneOf }: RegisterProps) {
   const mode = usePreferences((preferences) => preferences.rulerIn);
   const isWide = useMediaQuery((theme: Theme) => theme.breakpoints.up('lg'));
   const ruler = isWide ? RULER.wide : RULER.narrow;
@@ -106,58 +98,5 @@ export function RegisterTable({ units, zoneOf }: ListProps) {
         '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 600, color: 'text.secondary' },
       }}
     />
-  );
-}
-
-function NextTask({ unit, timeZone }: { readonly unit: FleetCompressorView; readonly timeZone: string }) {
-  const [first] = unit.tasks;
-  if (!first) return <NothingDue unit={unit} />;
-  const due = describeDue(first, Date.parse(unit.at), timeZone, unit.meter);
-  return (
-    <Stack direction="row" spacing={1} sx={{ alignItems: 'center', minWidth: 0, width: '100%' }}>
-      <DropMark state={first.state} used={first.usedFraction} size={24} />
-      <Typography variant="body2" noWrap sx={{ flex: 1, fontWeight: 600 }}>
-        {namePressing(first)}
-      </Typography>
-      <DueFigure text={due.short} state={first.state} size="0.86rem" />
-    </Stack>
-  );
-}
-
-const CARDS_AT_FIRST = 30;
-
-export function RegisterCards({ units, zoneOf }: ListProps) {
-  const [shown, setShown] = useState(CARDS_AT_FIRST);
-  return (
-    <>
-      <Box component="ul" aria-label="Register of units" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {units.slice(0, shown).map((unit) => (
-          <Box component="li" key={unit.compressorId} sx={{ borderBottom: 1, borderColor: 'divider' }}>
-            <Box
-              component={Link}
-              to={`/units/${unit.compressorId}`}
-              sx={{ display: 'block', color: 'inherit', textDecoration: 'none', py: 1, minHeight: 44 }}
-            >
-              <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'baseline', gap: 1 }}>
-                <Typography noWrap>
-                  <Box component="span" sx={{ ...figureFont, fontWeight: 700, pr: 1 }}>
-                    {unit.tag}
-                  </Box>
-                  <Box component="span" sx={{ color: 'text.secondary', typography: 'body2' }}>
-                    <StopMark compressorId={unit.compressorId} />
-                    <OpenMark compressorId={unit.compressorId} isText /> {unit.siteName}, {unit.description}
-                  </Box>
-                </Typography>
-                <RunHours of={unit} isInline />
-              </Stack>
-              <NextTask unit={unit} timeZone={zoneOf(unit.siteId)} />
-            </Box>
-          </Box>
-        ))}
-      </Box>
-      {units.length > shown && (
-        <Button onClick={() => setShown(shown + 100)}>Show more ({units.length - shown})</Button>
-      )}
-    </>
   );
 }
