@@ -1,21 +1,13 @@
 import { Button, Box } from '@mui/material';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useOutbox } from '../data/outbox/outbox.js';
 
-const FETCHED_AFTER_MS = 3000;
-const fetchDialog = () => import('./OutboxDialog.js').then((part) => ({ default: part.OutboxDialog }));
-const OutboxDialog = lazy(fetchDialog);
+const OutboxDialog = lazy(() => import('./OutboxDialog.js').then((part) => ({ default: part.OutboxDialog })));
 
 /** Shows in the header as long as something recorded here has not reached the server, or was refused by it. */
 export function OutboxButton() {
   const items = useOutbox((outbox) => outbox.items);
   const [isOpen, setOpen] = useState(false);
-  useEffect(() => {
-    // Both are wanted when nothing can be fetched any more: they come after the page, before anybody asks.
-    const fetchAll = () => Promise.all([fetchDialog(), import('../data/refuse-malformed.js')]);
-    const later = setTimeout(() => void fetchAll().catch(() => undefined), FETCHED_AFTER_MS);
-    return () => clearTimeout(later);
-  }, []);
   if (items.length === 0 && !isOpen) return null;
   const refused = items.filter(({ problem }) => problem !== null).length;
   const waiting = items.length - refused;

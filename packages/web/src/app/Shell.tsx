@@ -10,6 +10,7 @@ import { PersonMenu } from './PersonMenu.js';
 import { WhoWorks } from './WhoWorks.js';
 import { ServerDoubts } from './ServerDoubts.js';
 import { RulerSwitch } from './RulerSwitch.js';
+import { useFetchLater } from './fetch-later.js';
 import { useShellKeys } from './keys.js';
 import { usePlace } from './use-place.js';
 
@@ -30,6 +31,7 @@ export function Shell() {
   const [keysShown, setKeysShown] = useState(false);
   const main = useRef<HTMLElement>(null);
   usePlace(main);
+  useFetchLater();
   useShellKeys({ onShowKeys: () => setKeysShown(true) });
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>

@@ -1,6 +1,6 @@
 import type { ProblemDetails } from '@entretien/contracts';
 import { usePreferences } from './preferences.js';
-import { takeEarly } from './early.js';
+import { dropEarly, takeEarly } from './early.js';
 import { noteAnswer } from './kept-answers.js';
 
 /** A refusal by the server, in its own words. */
@@ -31,7 +31,8 @@ async function call<Result>(
   if (personId !== null) headers.set('Entretien-Person', personId);
   let response: Response;
   try {
-    const early = init.method === 'GET' ? takeEarly(`/api${path}`) : undefined;
+    if (init.method !== 'GET') dropEarly();
+    const early = takeEarly(`/api${path}`);
     response = await (early ?? fetch(`/api${path}`, { ...init, headers }));
   } catch {
     throw new Unreachable();
