@@ -31,8 +31,8 @@ const visible = (text: string) =>
 test('days are those of the site, each said once', async () => {
   await renderPage(<Entries items={items} />);
   // Half past eleven in the evening by UTC is the next day in the valley.
-  expect(visible('2026-11-24')).toHaveLength(1);
-  expect(visible('2026-11-25')).toHaveLength(1);
+  expect(visible('24 Nov 2026')).toHaveLength(1);
+  expect(visible('25 Nov 2026')).toHaveLength(1);
   expect(screen.getByText('23:30')).toBeTruthy();
   expect(screen.getByText('00:30')).toBeTruthy();
 });
