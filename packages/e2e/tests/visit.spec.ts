@@ -592,7 +592,7 @@ test(
     png.data.fill(140);
     await input.setInputFiles({ name: 'photo.png', mimeType: 'image/png', buffer: PNG.sync.write(png) });
     await page.getByLabel('What it shows').fill('Oil at the shaft seal');
-    await page.getByRole('button', { name: 'Keep' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
     await expect(page.getByRole('button', { name: 'Photo (1)' })).toBeVisible();
     await expect(page.getByRole('img', { name: 'Oil at the shaft seal', exact: true }).first()).toBeVisible();
     const photo = async () => {

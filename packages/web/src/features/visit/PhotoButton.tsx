@@ -50,7 +50,7 @@ function KeepPhoto({ photo, onKeep, onClose }: KeepPhotoProps) {
   const [caption, setCaption] = useState('');
   const source = useObjectUrl(photo);
   return (
-    <FormDialog title="Photo" submit="Keep" onSubmit={() => onKeep(caption.trim())} onClose={onClose}>
+    <FormDialog title="Photo" submit="Save" onSubmit={() => onKeep(caption.trim())} onClose={onClose}>
       <Box
         component="img"
         src={source}
