@@ -14,7 +14,13 @@ test('no text says an old word', () => {
 
 test('texts of every kind are found: in the page, in its attributes, in sentences with gaps, in data', () => {
   const said = new Set(all.map(({ text }) => text));
-  for (const text of ['Keep this order', 'Show time in', 'Undo: …', 'New oil filter', 'Still to choose: “…”.'])
+  for (const text of [
+    'Keep this order',
+    'Show time in',
+    'Undo: …',
+    'New oil filter',
+    'Still to choose: “…”.',
+  ])
     expect(said).toContain(text);
   expect(all.length).toBeGreaterThan(3000);
 });

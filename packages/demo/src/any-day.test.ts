@@ -88,23 +88,27 @@ async function valleyAt(now: number) {
 /** A whole valley is made for each moment: on a slow machine that alone takes most of a minute. */
 const SLOWEST_MS = 10 * 60_000;
 
-test.each(moments)('every story of the valley is there at %s', async (moment) => {
-  const { planned, ...answers } = await valleyAt(Date.parse(moment));
-  expect(planned).toBeGreaterThanOrEqual(4);
-  expect(answers).toEqual({
-    late: 'overdue',
-    nearing: 'nearing',
-    unknown: ['unknown', 'fresh'],
-    deferral: true,
-    goesOnAfterItsMeter: true,
-    slippingPumpUp: expect.stringMatching(/^(watch|act)$/) as unknown,
-    climbingDrop: expect.stringMatching(/^(watch|act)$/) as unknown,
-    stageLetsBack: expect.stringContaining('The valves of stage 3 let gas back') as unknown,
-    hotHall: expect.stringMatching(/Discharge at \d+ °C, the oil rated at 85 °C/) as unknown,
-    idle: [0, 0],
-    longUnread: true,
-    finished: ['HC-1'],
-    repairs: 1,
-    marks: [],
-  });
-}, SLOWEST_MS);
+test.each(moments)(
+  'every story of the valley is there at %s',
+  async (moment) => {
+    const { planned, ...answers } = await valleyAt(Date.parse(moment));
+    expect(planned).toBeGreaterThanOrEqual(4);
+    expect(answers).toEqual({
+      late: 'overdue',
+      nearing: 'nearing',
+      unknown: ['unknown', 'fresh'],
+      deferral: true,
+      goesOnAfterItsMeter: true,
+      slippingPumpUp: expect.stringMatching(/^(watch|act)$/) as unknown,
+      climbingDrop: expect.stringMatching(/^(watch|act)$/) as unknown,
+      stageLetsBack: expect.stringContaining('The valves of stage 3 let gas back') as unknown,
+      hotHall: expect.stringMatching(/Discharge at \d+ °C, the oil rated at 85 °C/) as unknown,
+      idle: [0, 0],
+      longUnread: true,
+      finished: ['HC-1'],
+      repairs: 1,
+      marks: [],
+    });
+  },
+  SLOWEST_MS,
+);
