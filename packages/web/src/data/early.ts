@@ -7,17 +7,18 @@ declare global {
 
 /** An answer that nobody wanted for so long is an old one. */
 const FRESH_FOR_MS = 30_000;
+const began = performance.now();
 
 /**
  * The answer that is already under way to this address, once: whoever asks again wants a newer one.
  *
- * @param now milliseconds since the page began
+ * @param since milliseconds since the page's scripts began
  */
-export function takeEarly(address: string, now = performance.now()): Promise<Response> | undefined {
+export function takeEarly(address: string, since = performance.now() - began): Promise<Response> | undefined {
   const early = window.entretienEarly;
   const answer = early?.[address];
   if (answer) delete early[address];
-  return now < FRESH_FOR_MS ? answer : undefined;
+  return since < FRESH_FOR_MS ? answer : undefined;
 }
 
 /** What was asked before something was recorded no longer holds. */
