@@ -35,21 +35,26 @@ function earlyScript(views: object): string {
 `;
 }
 
-/** Every file that a view needs beyond those of the frame. */
-function filesOf(view: string, bundle: Rolldown.OutputBundle): string[] {
+/** A file of the bundle, and all that it imports. */
+function reach(bundle: Rolldown.OutputBundle, file: string, into = new Set<string>()): Set<string> {
+  const chunk = bundle[file];
+  if (chunk?.type !== 'chunk' || into.has(file)) return into;
+  into.add(file);
+  for (const next of chunk.imports) reach(bundle, next, into);
+  return into;
+}
+
+/** For each view, every file that it needs beyond those of the frame. */
+function filesOfViews(bundle: Rolldown.OutputBundle): (view: string) => readonly string[] {
   const chunks = Object.values(bundle).filter((file) => file.type === 'chunk');
-  const reach = (start: string | undefined, into: Set<string>): Set<string> => {
-    const chunk = chunks.find(({ fileName }) => fileName === start);
-    if (!chunk || into.has(chunk.fileName)) return into;
-    into.add(chunk.fileName);
-    for (const next of chunk.imports) reach(next, into);
-    return into;
+  const entry = chunks.find(({ isEntry }) => isEntry);
+  const frame = entry ? reach(bundle, entry.fileName) : new Set();
+  return (view) => {
+    const home = `/features/${view}.tsx`;
+    const chunk = chunks.find(({ moduleIds }) => moduleIds.some((module) => module.endsWith(home)));
+    if (!chunk) throw new Error(`There is no view ${view} whose files could be fetched early.`);
+    return [...reach(bundle, chunk.fileName)].filter((file) => !frame.has(file));
   };
-  const frame = reach(chunks.find(({ isEntry }) => isEntry)?.fileName, new Set());
-  const home = `/features/${view}.tsx`;
-  const chunk = chunks.find(({ moduleIds }) => moduleIds.some((module) => module.endsWith(home)));
-  if (!chunk) throw new Error(`There is no view ${view} whose files could be fetched early.`);
-  return [...reach(chunk.fileName, new Set())].filter((file) => !frame.has(file));
 }
 
 /** Puts the script of the first asks before all others. */
@@ -61,9 +66,10 @@ function firstAsksScript(files: string[]): Plugin {
     transformIndexHtml: {
       order: 'post',
       handler(_html, { bundle = {} }) {
+        const filesOf = filesOfViews(bundle);
         const views = firstAsks.map(({ path, view, asks }) => [
           `^${path.replace(':id', '([0-9a-f-]{36})')}$`,
-          filesOf(view, bundle),
+          filesOf(view),
           [...asksOfAll, ...asks],
         ]);
         const script = earlyScript(views);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, isPhone, openCompressor, settle, test } from './fixtures.js';
+import { expect, isPhone, itemsOf, openCompressor, settle, test } from './fixtures.js';
 import { smallTargets, violations, widthOf } from './looks.js';
 
 const views = [
@@ -37,11 +37,10 @@ const views = [
 
 /** Visits and repairs of the valley, which the views above speak of. */
 async function addressesOf(page: Page): Promise<Readonly<Record<'visit' | 'signed' | 'repair', string>>> {
-  const list = async <Item>(path: string) =>
-    ((await (await page.request.get(`/api${path}`)).json()) as { items: Item[] }).items;
-  const visits = await list<{ id: string; state: string }>('/visits');
-  const units = await list<{ id: string; tag: string }>('/compressors?limit=200');
-  const [repair] = await list<{ id: string }>(
+  const visits = await itemsOf<{ id: string; state: string }>(page, '/visits');
+  const units = await itemsOf<{ id: string; tag: string }>(page, '/compressors?limit=200');
+  const [repair] = await itemsOf<{ id: string }>(
+    page,
     `/compressors/${units.find(({ tag }) => tag === 'HC-2')!.id}/repairs`,
   );
   return {

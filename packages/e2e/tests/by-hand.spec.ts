@@ -1,14 +1,12 @@
 import type { Page } from '@playwright/test';
-import { expect, isPhone, settle, test } from './fixtures.js';
+import { expect, isPhone, itemsOf, settle, test } from './fixtures.js';
 import { widthOf } from './looks.js';
 
 /** The views of the valley. */
 async function viewsOf(page: Page): Promise<readonly string[]> {
-  const list = async <Item>(path: string) =>
-    ((await (await page.request.get(`/api${path}`)).json()) as { items: Item[] }).items;
-  const units = await list<{ id: string; siteId: string; tag: string }>('/compressors?limit=200');
+  const units = await itemsOf<{ id: string; siteId: string; tag: string }>(page, '/compressors?limit=200');
   const unit = units.find(({ tag }) => tag === 'BQ-1')!;
-  const [visit] = await list<{ id: string }>('/visits?show=open');
+  const [visit] = await itemsOf<{ id: string }>(page, '/visits?show=open');
   return [
     '/',
     '/units',

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { expect, isPhone, settle, test } from './fixtures.js';
+import { expect, isPhone, itemsOf, settle, test } from './fixtures.js';
 import { smallTargets, violations, widthOf } from './looks.js';
 
 /** A name that is not the same on a phone stands as both. */
@@ -47,10 +47,8 @@ const visit: readonly Way[] = [
 ];
 
 async function addressesOf(page: Page): Promise<Readonly<Record<string, string>>> {
-  const list = async <Item>(path: string) =>
-    ((await (await page.request.get(`/api${path}`)).json()) as { items: Item[] }).items;
-  const units = await list<{ id: string; tag: string }>('/compressors?limit=200');
-  const visits = await list<{ id: string }>('/visits?show=open');
+  const units = await itemsOf<{ id: string; tag: string }>(page, '/compressors?limit=200');
+  const visits = await itemsOf<{ id: string }>(page, '/visits?show=open');
   return {
     unit: `/units/${units.find(({ tag }) => tag === 'BQ-1')!.id}`,
     visit: `/visits/${visits[0]!.id}`,

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './fixtures.js';
+import { expect, itemsOf, test } from './fixtures.js';
 
 /** Asked by the page's own scripts as well as before them, an answer would come twice over a poor line. */
 async function askedTwice(page: Page, address: string): Promise<readonly string[]> {
@@ -22,10 +22,8 @@ async function askedTwice(page: Page, address: string): Promise<readonly string[
 }
 
 test('what a view asks before its scripts are read is what it wants, and is asked once', async ({ page }) => {
-  const list = async <Item>(path: string) =>
-    ((await (await page.request.get(`/api${path}`)).json()) as { items: Item[] }).items;
-  const [unit] = await list<{ id: string; siteId: string }>('/compressors?limit=1');
-  const [visit] = await list<{ id: string }>('/visits?show=open');
+  const [unit] = await itemsOf<{ id: string; siteId: string }>(page, '/compressors?limit=1');
+  const [visit] = await itemsOf<{ id: string }>(page, '/visits?show=open');
   const addresses = [
     '/',
     '/units',

@@ -263,6 +263,11 @@ export async function settle(page: Page): Promise<void> {
   );
 }
 
+/** What the server lists under an address. */
+export async function itemsOf<Item>(page: Page, path: string): Promise<Item[]> {
+  return ((await (await page.request.get(`/api${path}`)).json()) as { items: Item[] }).items;
+}
+
 /** Opens a unit's page and waits for it. */
 export async function openCompressor(page: Page, id: string, tag: string): Promise<void> {
   await page.goto(`/units/${id}`);

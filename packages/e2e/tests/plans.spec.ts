@@ -1,11 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { dateAgo, expect, isPhone, openCompressor, test } from './fixtures.js';
+import { dateAgo, expect, isPhone, openCompressor, test, itemsOf } from './fixtures.js';
 
 /** The unit of the demonstration with a tag, by the register. */
 async function demoCompressor(page: Page, tag: string): Promise<string> {
-  const response = await page.request.get('/api/compressors?limit=200');
-  const { items } = (await response.json()) as { items: { id: string; tag: string }[] };
+  const items = await itemsOf<{ id: string; tag: string }>(page, '/compressors?limit=200');
   return items.find((unit) => unit.tag === tag)!.id;
 }
 

@@ -2,7 +2,7 @@ import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
-import { expect, test } from './fixtures.js';
+import { expect, test, itemsOf } from './fixtures.js';
 
 const RELEASES = resolve(import.meta.dirname, '../../../releases');
 const unpacked = resolve(import.meta.dirname, '../../../node_modules/.cache/entretien/releases');
@@ -64,8 +64,6 @@ for (const version of readdirSync(RELEASES)) {
       await page.goto('/');
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await expect(page.getByRole('button', { name: /^Outbox/ })).toBeHidden();
-      const list = async <Item>(path: string) =>
-        ((await (await page.request.get(`/api${path}`)).json()) as { items: Item[] }).items;
       for (const { id, kind, compressorId, visitId } of outbox.items) {
         const places: Record<string, string> = {
           reading: `/compressors/${compressorId}/readings?limit=200`,
@@ -73,7 +71,7 @@ for (const version of readdirSync(RELEASES)) {
         };
         const place = places[kind];
         const ids = async () => {
-          if (place !== undefined) return (await list<{ id: string }>(place)).map((one) => one.id);
+          if (place !== undefined) return (await itemsOf<{ id: string }>(page, place)).map((one) => one.id);
           const seen = await page.request.get(`/api/visits/${visitId}`);
           const { units } = (await seen.json()) as {
             units: { steps: { id: string; details: { photo?: string } }[] }[];

@@ -36,6 +36,7 @@ export {
   type DecimalSign,
   type Formats,
 } from './formats.js';
+export { lower } from './lower.js';
 export { readDay, readDayAndTime } from './read-day.js';
 export { monthName, describeDay, describeDayAt, describeDayOfYear } from './describe-day.js';
 export { formatMoment } from './format-moment.js';

@@ -1,5 +1,5 @@
 import { err, ok, type Result } from '../basics/index.js';
-import type { CheckValues, FieldDefinition } from '../checks/index.js';
+import { missingSentence, type CheckValues, type FieldDefinition } from '../checks/index.js';
 import type { DataPlate } from '../machine/index.js';
 
 /** What stands in the fields of a bench, those of the data plate filled in. */
@@ -31,8 +31,8 @@ export class BenchValues {
     if (missing === undefined) {
       return ok(Object.fromEntries(codes.map((code) => [code, this.number(code)!])) as Record<Code, number>);
     }
-    const name = this.fields.find(({ code }) => code === missing)?.name ?? missing;
-    return err('missing', `Still needed: “${name}”.`, missing);
+    const field = this.fields.find(({ code }) => code === missing);
+    return err('missing', missingSentence(field ?? { as: 'number', name: missing }), missing);
   }
 }
 

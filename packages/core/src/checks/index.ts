@@ -16,7 +16,7 @@ export { chartedFigure, verdicts } from './check.js';
 export { outcomeOf, describeVerdict, verdictInShort } from './verdict-helpers.js';
 export { dischargeGasC } from './library/heat.js';
 export { dischargeLimitsOf, dischargeTable } from './library/discharge-limits.js';
-export { fieldProblem, judgeCheck, type JudgeContext } from './judge-check.js';
+export { fieldProblem, judgeCheck, missingSentence, type JudgeContext } from './judge-check.js';
 export { cautionOf, checkByCode, checkLibrary, checksFor, fieldsOf, howOf } from './library.js';
 export { nextText, describeStages, stageVerdict, suspectName, valveParts } from './library/stages.js';
 export { breathingAir, dewPointClasses, oilClasses } from './library/purity.js';

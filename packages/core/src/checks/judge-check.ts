@@ -74,7 +74,8 @@ function readValues(
   return ok(read);
 }
 
-function missingSentence(field: FieldDefinition): string {
+/** That a field which cannot be done without is empty. */
+export function missingSentence(field: Pick<FieldDefinition, 'as' | 'name'>): string {
   return field.as === 'choice' ? `Still to choose: “${field.name}”.` : `Still needed: “${field.name}”.`;
 }
 

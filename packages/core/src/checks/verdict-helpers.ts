@@ -149,8 +149,3 @@ export const isPiston = ({ family }: DataPlate) => family === 'piston' || family
 export function valveTask(plate: DataPlate | undefined): string {
   return plate && isHighPressure(plate) ? 'valves-all' : 'valves-inspect';
 }
-
-/** Words as they stand within a sentence: their first letter small. */
-export function lower(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
-}

@@ -1,4 +1,4 @@
-import type { Instant } from '../basics/index.js';
+import { lower, type Instant } from '../basics/index.js';
 import { STILL, type IsolateBody, type IsolationEvent, type RestartBody } from './body.js';
 import { ZERO_BAR, type IsolationFold, placeKey, isEmptyBy, allHold, lastSilence } from './fold-state.js';
 import { pointOf } from './lists/index.js';
@@ -187,7 +187,7 @@ function heatProblem({ betweenC, name }: IsolationPoint, { tempC, answer }: Isol
   if (answer !== 'holds') return against('not-here', `${name}: wait, and measure again.`);
   if (tempC === undefined || betweenC === undefined) return null;
   return tempC > betweenC[1] || tempC < betweenC[0]
-    ? against('too-hot', `${tempC} °C is not ${name.charAt(0).toLowerCase()}${name.slice(1)}. Wait.`)
+    ? against('too-hot', `${tempC} °C is not ${lower(name)}. Wait.`)
     : null;
 }
 

@@ -1,3 +1,4 @@
+import { lower } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
 
 /** One thing to do in an overhaul. */
@@ -46,22 +47,6 @@ const byHand: ProcedureStep = {
   how: 'Two full turns before power comes back. Some friction of a new ring is normal; a hard spot is not.',
   caution: 'Still locked out. Fingers clear of fan and belt.',
 };
-
-/**
- * A step of a guided overhaul by its name.
- *
- * @param code procedure and step, like `ring-kit/head-off`; one that is not known is answered as it is
- */
-export function procedureStepName(code: string): string {
-  const [of, which] = code.split('/');
-  const procedure = procedures.find((one) => one.code === of);
-  const step = procedure?.steps.find((one) => one.code === which);
-  return procedure && step ? `${procedure.name}, ${lowerFirst(step.name)}` : code;
-}
-
-function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
-}
 
 /** The overhauls that come as guided procedures. */
 export const procedures: readonly Procedure[] = [
@@ -319,6 +304,18 @@ export const procedures: readonly Procedure[] = [
     ],
   },
 ];
+
+/**
+ * A step of a guided overhaul by its name.
+ *
+ * @param code procedure and step, like `ring-kit/head-off`; one that is not known is answered as it is
+ */
+export function procedureStepName(code: string): string {
+  const [of, which] = code.split('/');
+  const procedure = procedures.find((one) => one.code === of);
+  const step = procedure?.steps.find((one) => one.code === which);
+  return procedure && step ? `${procedure.name}, ${lower(step.name)}` : code;
+}
 
 /** The overhauls that a machine can have. */
 export function proceduresFor(plate: DataPlate): readonly Procedure[] {

@@ -7,7 +7,7 @@ const LARGEST_MB = 15;
 interface PickPhotoProps extends Omit<ButtonProps, 'onClick'> {
   /** What the field is called that the device fills. */
   readonly label?: string;
-  readonly onPhoto: (photo: Blob) => Promise<void>;
+  readonly onPhoto: (photo: Blob) => Promise<void> | void;
 }
 
 /** A photo from the device; what it is, is judged by its content on the server. */

@@ -1,9 +1,10 @@
-import { Box, Stack, Typography } from '@mui/material';
+import { Box, Stack } from '@mui/material';
 import type { CompressorPhotoView, Page, PhotoView } from '@entretien/contracts';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { v7 as newId } from 'uuid';
 import { getJson, postBytes } from '../data/api.js';
 import { usePreferences } from '../data/preferences.js';
+import { PhotoThumb } from './PhotoThumb.js';
 import { PickPhoto } from './PickPhoto.js';
 
 interface UnitPhotosProps {
@@ -29,22 +30,14 @@ export function UnitPhotos({ compressorId, caption, button = 'Add a photo' }: Un
     <Stack spacing={1}>
       <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1 }}>
         {(data?.items ?? []).map((photo) => (
-          <Box
+          <PhotoThumb
             key={photo.id}
-            component="a"
-            href={`/api${path}/${photo.id}`}
-            target="_blank"
-            rel="noreferrer"
-            sx={{ display: 'block', color: 'text.secondary' }}
-          >
-            <Box
-              component="img"
-              src={`/api${path}/${photo.id}`}
-              alt={photo.caption ?? 'Photo of the machine'}
-              sx={{ width: 132, height: 99, objectFit: 'cover', borderRadius: 0.5, display: 'block' }}
-            />
-            {photo.caption && <Typography variant="caption">{photo.caption}</Typography>}
-          </Box>
+            source={`/api${path}/${photo.id}`}
+            alt={photo.caption ?? 'Photo of the machine'}
+            caption={photo.caption}
+            width={132}
+            opens
+          />
         ))}
       </Stack>
       <Box>

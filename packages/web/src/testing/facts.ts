@@ -1,6 +1,7 @@
-import type { CompressorView, SiteView } from '@entretien/contracts';
+import type { CompressorView, MeterView, SiteMetersView, SiteView } from '@entretien/contracts';
 import type { DataPlate } from '@entretien/core/machine';
 import type { CompressorFacts } from '../data/queries.js';
+import { daysAgo } from './render-page.js';
 
 /** Ids as the contracts want them, told apart by a digit. */
 export function idOf(digit: number): string {
@@ -35,4 +36,28 @@ export const site = {
 export function factsOf(more: object = {}): CompressorFacts {
   const none = { readings: [], meterChanges: [], services: [], measurements: [] };
   return { ...none, ...more } as unknown as CompressorFacts;
+}
+
+/** The meter of a unit that ran eight hours a day, read every five days, last five days ago. */
+export function meterOf(more: object = {}): MeterView {
+  const readings = [30, 25, 20, 15, 10, 5].map((days) => ({
+    id: `r${days}`,
+    takenAt: daysAgo(days),
+    recordedAt: daysAgo(days),
+    hours: 1200 - days * 8,
+    counts: 'total',
+    source: 'typed',
+  }));
+  return { compressorId: 'unit', tag: 'CJ-1', readings, meterChanges: [], ...more } as unknown as MeterView;
+}
+
+export function siteMetersOf(meter: MeterView): SiteMetersView {
+  const { id, name, timeZone } = site;
+  return {
+    siteId: id,
+    siteName: name,
+    timeZone,
+    at: daysAgo(0),
+    items: [meter],
+  } as unknown as SiteMetersView;
 }

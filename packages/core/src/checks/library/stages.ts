@@ -6,7 +6,7 @@ import {
   type StageSuspect,
   type MeasuredStages,
 } from '../../air/index.js';
-import { err } from '../../basics/index.js';
+import { err, lower } from '../../basics/index.js';
 import { stagesOf } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject, CheckValues, Judgement, Suggestion, Verdict } from '../check.js';
 import { dischargeLimitsOf } from './discharge-limits.js';
@@ -19,7 +19,6 @@ import {
   judged,
   limit,
   lookAt,
-  lower,
   percent,
   verdictAbove,
 } from '../verdict-helpers.js';

@@ -1,4 +1,5 @@
 import { Box, Button } from '@mui/material';
+import { lower } from '@entretien/core/basics';
 import type { FieldDefinition } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import { useState } from 'react';
@@ -59,7 +60,7 @@ export function CheckFields({ fields, texts, onText, problems, plate, asks }: Ch
 
 /** The first names of what is hidden, so that one knows whether to look. */
 function describeHidden(hidden: readonly FieldDefinition[]): string {
-  const names = hidden.slice(0, 2).map(({ name }) => name.charAt(0).toLowerCase() + name.slice(1));
+  const names = hidden.slice(0, 2).map(({ name }) => lower(name));
   return `${names.join(', ')}${hidden.length > names.length ? ' …' : ''}`;
 }
 

@@ -20,7 +20,8 @@ import { sentenceOf } from '../../data/api.js';
 import { usePost, type CompressorFacts } from '../../data/queries.js';
 import { FormDialog } from '../../components/FormDialog.js';
 import { NoteField } from '../../components/NoteField.js';
-import { emptyEntry, entryOf, QuantityField } from '../../components/QuantityField.js';
+import { MeterFigure } from '../../components/meter/MeterFigure.js';
+import { emptyEntry, entryOf } from '../../components/QuantityField.js';
 import { formatAgo } from '../../components/describe-due.js';
 import { WhenField } from '../../components/WhenField.js';
 import { describeMark } from '../../components/describe-mark.js';
@@ -123,15 +124,11 @@ export function ReadHoursDialog({
           ? `Last ${last.source === 'estimated' ? 'estimated' : 'read'} ${formatFigure(last.hours, { figures: 6, maxDecimals: 1 })} h, ${formatAgo(last.takenAt, now, timeZone)}.`
           : 'This is its first reading: it is counted from here.'}
       </Typography>
-      <QuantityField
+      <MeterFigure
         autoFocus
         fullWidth
-        label="Figure on the meter"
-        kind="hours"
         entry={entry}
         onEntry={setEntry}
-        min={0}
-        max={1_000_000}
         problem={(judged?.field === 'hours' ? judged.sentence : null) ?? form.problemOf('hours')}
         hint={expected(last, standing, at)}
       />

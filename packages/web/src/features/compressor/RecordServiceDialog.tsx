@@ -15,7 +15,8 @@ import { Caution } from '../../components/Caution.js';
 import { DropMark, stateColour } from '../../components/DropMark.js';
 import { FormDialog } from '../../components/FormDialog.js';
 import { NoteField } from '../../components/NoteField.js';
-import { emptyEntry, QuantityField } from '../../components/QuantityField.js';
+import { MeterFigure } from '../../components/meter/MeterFigure.js';
+import { emptyEntry } from '../../components/QuantityField.js';
 import { describeDue } from '../../components/describe-due.js';
 import { WhenField } from '../../components/WhenField.js';
 import { hourLogOf, typedReading } from '../../components/meter/hour-log.js';
@@ -124,13 +125,9 @@ export function RecordServiceDialog({
               form.when === null ? 'Say when it was done.' : (future?.sentence ?? form.problemOf('doneAt'))
             }
           />
-          <QuantityField
-            label="Figure on the meter"
-            kind="hours"
+          <MeterFigure
             entry={entry}
             onEntry={setEntry}
-            min={0}
-            max={1_000_000}
             problem={judged?.sentence ?? form.problemOf('hours')}
             hint="Counts as a reading. Leave it empty where there is no meter."
           />

@@ -1,4 +1,5 @@
 import { Box, TextField } from '@mui/material';
+import { stepLimits } from '@entretien/core/visit';
 import { useState } from 'react';
 import { FormDialog } from '../../components/FormDialog.js';
 import { PickPhoto } from '../../components/PickPhoto.js';
@@ -16,13 +17,7 @@ export function PhotoButton({ atWork, station }: PhotoButtonProps) {
   const count = atWork.progress.photos.filter((photo) => photo.station === station).length;
   return (
     <>
-      <PickPhoto
-        onPhoto={(photo) => {
-          setTaken(photo);
-          return Promise.resolve();
-        }}
-        sx={{ minHeight: { xs: 44, md: 32 }, py: 0 }}
-      >
+      <PickPhoto onPhoto={setTaken} sx={{ minHeight: { xs: 44, md: 32 }, py: 0 }}>
         {count === 0 ? 'Photo' : `Photo (${count})`}
       </PickPhoto>
       {taken && (
@@ -61,7 +56,7 @@ function KeepPhoto({ photo, onKeep, onClose }: KeepPhotoProps) {
         label="What it shows"
         value={caption}
         onChange={(event) => setCaption(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 120 } }}
+        slotProps={{ htmlInput: { maxLength: stepLimits.name } }}
       />
     </FormDialog>
   );

@@ -1,34 +1,15 @@
-import type { MeterView, SiteMetersView } from '@entretien/contracts';
 import type { StepBody } from '@entretien/core/visit';
 import { screen, waitFor } from '@testing-library/react';
-import { button, daysAgo, fill, press, problems, renderPage } from '../../testing/render-page.js';
+import { meterOf, siteMetersOf } from '../../testing/facts.js';
+import { button, fill, press, problems, renderPage } from '../../testing/render-page.js';
 import { ReadMeter } from './ReadMeter.js';
 import type { CompressorAtWork } from './use-visit.js';
 
-const meter = {
-  compressorId: 'unit',
-  tag: 'CJ-1',
-  readings: [30, 25, 20, 15, 10, 5].map((days) => ({
-    id: `r${days}`,
-    takenAt: daysAgo(days),
-    recordedAt: daysAgo(days),
-    hours: 1200 - days * 8,
-    counts: 'total',
-    source: 'typed',
-  })),
-  meterChanges: [],
-  expected: { low: 1190, likely: 1200, high: 1210 },
-  hoursPerDay: 8,
-} as unknown as MeterView;
-const site = {
-  siteId: 'site',
-  siteName: 'Coppel Joinery',
-  timeZone: 'Europe/Zurich',
-  at: daysAgo(0),
-  items: [meter],
-} as unknown as SiteMetersView;
+const meter = meterOf({ expected: { low: 1190, likely: 1200, high: 1210 }, hoursPerDay: 8 });
 
-async function field(answers: Readonly<Record<string, unknown>> = { '/sites/site/meters': site }) {
+async function field(
+  answers: Readonly<Record<string, unknown>> = { '/sites/site/meters': siteMetersOf(meter) },
+) {
   const told: StepBody[] = [];
   const atWork = {
     visit: { siteId: 'site', timeZone: 'Europe/Zurich' },

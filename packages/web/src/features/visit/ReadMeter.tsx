@@ -1,17 +1,11 @@
 import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
-import { formatFigure } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Figure } from '../../components/Figure.js';
-import { emptyEntry, QuantityField } from '../../components/QuantityField.js';
-import { formatAgo } from '../../components/describe-due.js';
-import {
-  judgeTyped,
-  lastReading,
-  meterLog,
-  oddMarks,
-  typedHint,
-} from '../../components/meter/typed-figure.js';
+import { emptyEntry } from '../../components/QuantityField.js';
+import { MeterFigure } from '../../components/meter/MeterFigure.js';
+import { LastFigure, LookAgain } from '../../components/meter/MeterTexts.js';
+import { lastReading, meterLog, typedHint } from '../../components/meter/typed-figure.js';
+import { useTypedFigure } from '../../components/meter/use-typed-figure.js';
 import { useNow } from '../../components/use-now.js';
 import { useOutbox } from '../../data/outbox/outbox.js';
 import { useSiteMeters } from '../../data/queries.js';
@@ -21,7 +15,6 @@ import type { PhaseProps } from './PhaseFooter.js';
 export function ReadMeter({ atWork }: Pick<PhaseProps, 'atWork'>) {
   const { visit, view } = atWork;
   const [entry, setEntry] = useState(emptyEntry);
-  const [asked, setAsked] = useState<number | null>(null);
   const queued = useOutbox(({ items }) => items);
   const { data: site } = useSiteMeters(visit.siteId);
   const now = useNow();
@@ -29,25 +22,16 @@ export function ReadMeter({ atWork }: Pick<PhaseProps, 'atWork'>) {
   const meter = site?.items.find(({ compressorId }) => compressorId === view.compressorId);
   const log = meter && meterLog(meter, queued, now);
   const last = log && lastReading(log);
-  const verdict = log && entry.value !== null ? judgeTyped(log, entry.value, now, visit.timeZone) : null;
-  const odd = oddMarks(verdict);
-  const isAsking = odd.length > 0 && asked === entry.value;
-  const canSave = entry.value !== null && (verdict?.problem ?? null) === null;
+  const { verdict, canSave, isAsking, confirm } = useTypedFigure(log, entry.value, now, visit.timeZone);
   const save = () => {
-    if (!canSave || entry.value === null) return;
-    if (odd.length > 0 && !isAsking) return setAsked(entry.value);
+    if (entry.value === null || !confirm()) return;
     void atWork.record({ kind: 'hours', hours: entry.value }).then(() => setEntry(emptyEntry));
   };
   return (
     <Box sx={{ mt: 2 }}>
       {last && (
-        <Typography variant="body2" component="p" sx={{ color: 'text.secondary', mb: 1 }}>
-          last{' '}
-          <Figure
-            value={formatFigure(last.hours, { figures: 6, maxDecimals: 1 })}
-            unit={last.source === 'estimated' ? 'h est.' : 'h'}
-          />{' '}
-          · {formatAgo(last.takenAt, now, visit.timeZone)}
+        <Typography variant="body2" component="p" sx={{ mb: 1 }}>
+          <LastFigure last={last} now={now} timeZone={visit.timeZone} />
         </Typography>
       )}
       <Stack
@@ -59,13 +43,9 @@ export function ReadMeter({ atWork }: Pick<PhaseProps, 'atWork'>) {
           save();
         }}
       >
-        <QuantityField
-          label="Figure on the meter"
-          kind="hours"
+        <MeterFigure
           entry={entry}
           onEntry={setEntry}
-          min={0}
-          max={1_000_000}
           problem={verdict?.problem?.sentence ?? null}
           hint={meter && site ? typedHint(meter, site, verdict, now) : 'Counts as a reading.'}
         />
@@ -78,11 +58,7 @@ export function ReadMeter({ atWork }: Pick<PhaseProps, 'atWork'>) {
           {isAsking ? 'Read right' : 'Save'}
         </Button>
       </Stack>
-      {isAsking && (
-        <Box role="alert" sx={{ typography: 'body2', color: 'brass', fontWeight: 600 }}>
-          Look again. If it stands there like that, say it was read right.
-        </Box>
-      )}
+      {isAsking && <LookAgain />}
       {verdict?.problem?.code === 'goes-backwards' && (
         <Typography variant="body2">
           Was the meter replaced, or set back?{' '}

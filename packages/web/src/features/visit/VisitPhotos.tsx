@@ -1,7 +1,11 @@
-import { Box, Stack, Typography } from '@mui/material';
+import { Box, Stack } from '@mui/material';
+import { PhotoThumb } from '../../components/PhotoThumb.js';
 import { useObjectUrl } from '../../components/use-object-url.js';
 import { useOutbox } from '../../data/outbox/outbox.js';
 import type { CompressorAtWork } from './use-visit.js';
+
+/** Pixels that a photo is wide. */
+const WIDE = 116;
 
 interface VisitPhotosProps {
   readonly atWork: CompressorAtWork;
@@ -22,9 +26,9 @@ export function VisitPhotos({ atWork, of }: VisitPhotosProps) {
       sx={{ flexWrap: 'wrap', gap: 1, mt: 1, mb: 0, p: 0, listStyle: 'none' }}
     >
       {photos.map(({ id, photo, caption }) => (
-        <Box key={photo} component="li" sx={{ width: 116 }}>
+        <Box key={photo} component="li" sx={{ width: WIDE }}>
           {isSent(id) ? (
-            <SentPhoto address={`/api/visits/${atWork.visit.id}/photos/${photo}`} caption={caption} />
+            <SentPhoto visitId={atWork.visit.id} photo={photo} caption={caption} />
           ) : (
             <HeldPhoto photo={photo} caption={caption} />
           )}
@@ -34,48 +38,21 @@ export function VisitPhotos({ atWork, of }: VisitPhotosProps) {
   );
 }
 
-function SentPhoto({ address, caption }: { readonly address: string; readonly caption: string | undefined }) {
+interface ThumbProps {
+  readonly photo: string;
+  readonly caption: string | undefined;
+}
+
+function SentPhoto({ visitId, photo, caption }: ThumbProps & { readonly visitId: string }) {
+  const address = `/api/visits/${visitId}/photos/${photo}`;
   return (
-    <Box
-      component="a"
-      href={address}
-      target="_blank"
-      rel="noreferrer"
-      sx={{ display: 'block', color: 'text.secondary' }}
-    >
-      <Picture source={address} caption={caption} />
-    </Box>
+    <PhotoThumb source={address} alt={caption ?? 'Photo of the visit'} caption={caption} width={WIDE} opens />
   );
 }
 
-function HeldPhoto({ photo, caption }: { readonly photo: string; readonly caption: string | undefined }) {
+function HeldPhoto({ photo, caption }: ThumbProps) {
   const blob = useOutbox(({ items }) => items.find(({ id }) => id === photo)?.photo);
   const source = useObjectUrl(blob);
-  return <Picture source={source} caption={[caption, 'not sent yet'].filter(Boolean).join(', ')} />;
-}
-
-function Picture({
-  source,
-  caption,
-}: {
-  readonly source: string | undefined;
-  readonly caption: string | undefined;
-}) {
-  return (
-    <>
-      {source !== undefined && (
-        <Box
-          component="img"
-          src={source}
-          alt={caption ?? 'Photo of the visit'}
-          sx={{ width: 116, height: 87, objectFit: 'cover', borderRadius: 0.5, display: 'block' }}
-        />
-      )}
-      {caption && (
-        <Typography variant="caption" component="p" sx={{ color: 'text.secondary' }}>
-          {caption}
-        </Typography>
-      )}
-    </>
-  );
+  const text = caption === undefined ? 'not sent yet' : `${caption}, not sent yet`;
+  return <PhotoThumb source={source} alt={text} caption={text} width={WIDE} opens={false} />;
 }

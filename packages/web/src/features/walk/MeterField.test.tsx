@@ -1,33 +1,14 @@
-import type { MeterView, SiteMetersView } from '@entretien/contracts';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { storedItems, dropItem } from '../../data/outbox/outbox-store.js';
 import { useOutbox } from '../../data/outbox/outbox.js';
-import { button, daysAgo, fill, NOW, press, problems, renderPage } from '../../testing/render-page.js';
+import { meterOf, siteMetersOf } from '../../testing/facts.js';
+import { button, fill, NOW, press, problems, renderPage } from '../../testing/render-page.js';
 import { MeterField } from './MeterField.js';
 import { meterLog } from '../../components/meter/typed-figure.js';
 import { useWalkStore } from './walk-store.js';
 
-const reading = (days: number, hours: number) => ({
-  id: `r${days}`,
-  takenAt: daysAgo(days),
-  recordedAt: daysAgo(days),
-  hours,
-  counts: 'total',
-  source: 'typed',
-});
-const meter = {
-  compressorId: 'unit',
-  tag: 'CJ-1',
-  readings: [30, 25, 20, 15, 10, 5].map((days) => reading(days, 1200 - days * 8)),
-  meterChanges: [],
-} as unknown as MeterView;
-const site = {
-  siteId: 'site',
-  siteName: 'Coppel Joinery',
-  timeZone: 'Europe/Zurich',
-  at: daysAgo(0),
-  items: [meter],
-} as unknown as SiteMetersView;
+const meter = meterOf();
+const site = siteMetersOf(meter);
 
 beforeEach(async () => {
   useWalkStore.setState({ drafts: {}, saved: {} });

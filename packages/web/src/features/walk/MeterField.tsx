@@ -1,9 +1,12 @@
 import { Alert, Box, Button, Stack } from '@mui/material';
 import type { MeterView, SiteMetersView } from '@entretien/contracts';
-import { meterChangeProblem, type HourLog } from '@entretien/core/hours';
+import { MOST_METER_HOURS, meterChangeProblem, type HourLog } from '@entretien/core/hours';
 import { parseQuantity } from '@entretien/core/quantities';
 import { useState, type KeyboardEvent } from 'react';
-import { QuantityField, type QuantityEntry } from '../../components/QuantityField.js';
+import type { QuantityEntry } from '../../components/QuantityField.js';
+import { MeterFigure } from '../../components/meter/MeterFigure.js';
+import { LookAgain } from '../../components/meter/MeterTexts.js';
+import { useTypedFigure } from '../../components/meter/use-typed-figure.js';
 import {
   AskMeterChange,
   beginMeterChange,
@@ -11,7 +14,7 @@ import {
   meterChangeOf,
   type MeterChangeEntry,
 } from '../../components/meter/MeterChangePart.js';
-import { judgeTyped, lastReading, oddMarks, typedHint } from '../../components/meter/typed-figure.js';
+import { lastReading, typedHint } from '../../components/meter/typed-figure.js';
 import { useNow } from '../../components/use-now.js';
 import { fieldId } from './field-id.js';
 
@@ -28,11 +31,9 @@ interface MeterFieldProps {
   readonly onGiveUp: (() => void) | null;
 }
 
-const most = 1_000_000;
-
 function entryFrom(text: string): QuantityEntry {
   if (text.trim() === '') return { text, value: null, problem: null };
-  const read = parseQuantity(text, 'hours', { min: 0, max: most });
+  const read = parseQuantity(text, 'hours', { min: 0, max: MOST_METER_HOURS });
   return read.ok
     ? { text, value: read.value.value, problem: null }
     : { text, value: null, problem: read.problem.sentence };
@@ -44,7 +45,6 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
   const draft = useWalkStore((walk) => walk.drafts[compressorId] ?? '');
   const { setDraft } = useWalkStore.getState();
   const [change, setChange] = useState<MeterChangeEntry | null>(null);
-  const [asked, setAsked] = useState<number | null>(null);
   const [isNotKept, setNotKept] = useState(false);
   const [at] = useState(() => mends?.takenAt ?? null);
   const clock = useNow();
@@ -56,24 +56,18 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
     change === null ||
     (typedChange !== null &&
       meterChangeProblem(recorded, typedChange, { now, timeZone: site.timeZone }) === null);
-  const verdict = entry.value === null ? null : judgeTyped(log, entry.value, now, site.timeZone);
-  const odd = oddMarks(verdict);
-  const isAsking = odd.length > 0 && asked === entry.value;
-  const canSave = entry.value !== null && verdict?.problem === null && isChangeReady;
+  const { verdict, isAsking, ...figure } = useTypedFigure(log, entry.value, now, site.timeZone);
+  const canSave = figure.canSave && isChangeReady;
   const last = lastReading(log);
 
   const save = async () => {
-    if (!canSave || entry.value === null) return;
-    if (odd.length > 0 && !isAsking) {
-      setAsked(entry.value);
-      return;
-    }
-    const figure = {
+    if (entry.value === null || !isChangeReady || !figure.confirm()) return;
+    const read = {
       hours: entry.value,
       change: change && typedChange && { ...typedChange, id: change.id },
       mends,
     };
-    await saveReading(meter, site, figure).then(onSaved, () => setNotKept(true));
+    await saveReading(meter, site, read).then(onSaved, () => setNotKept(true));
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key !== 'Enter') return;
@@ -83,17 +77,14 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
   return (
     <Box sx={{ minWidth: 0 }}>
       <Stack direction="row" sx={{ gap: 1, alignItems: 'start' }}>
-        <QuantityField
+        <MeterFigure
           id={fieldId(compressorId)}
-          kind="hours"
           label={`Figure on ${tag}`}
           autoFocus={mends !== null}
           fullWidth
           entry={entry}
           onEntry={({ text }) => setDraft(compressorId, text)}
           onKeyDown={onKeyDown}
-          min={0}
-          max={most}
           problem={verdict?.problem?.sentence ?? null}
           hint={typedHint(meter, site, verdict, now)}
           sx={{ maxWidth: 420 }}
@@ -118,11 +109,7 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
           stands in the field; write it down.
         </Alert>
       )}
-      {isAsking && (
-        <Box role="alert" sx={{ typography: 'body2', color: 'brass', fontWeight: 600, pb: 0.5 }}>
-          Look again. If it stands there like that, say it was read right.
-        </Box>
-      )}
+      {isAsking && <LookAgain />}
       {verdict?.problem?.code === 'goes-backwards' && change === null && last && entry.value !== null && (
         <AskMeterChange
           onReason={(reason) =>

@@ -10,7 +10,7 @@ import { figureFont } from '../../components/theme/theme.js';
 import { useOutbox } from '../../data/outbox/outbox.js';
 import { Figure } from '../../components/Figure.js';
 import { StopMark } from '../../components/stop/StopMark.js';
-import { formatAgo } from '../../components/describe-due.js';
+import { LastFigure } from '../../components/meter/MeterTexts.js';
 import { useNow } from '../../components/use-now.js';
 import { MeterField } from './MeterField.js';
 import { isRead, lastReading, meterLog } from '../../components/meter/typed-figure.js';
@@ -62,21 +62,7 @@ export function MeterRow({ meter, place, site, onSaved }: MeterRowProps) {
         </Typography>
       </Box>
       <Typography variant="body2" component="div" sx={{ pt: { md: 1.5 } }}>
-        {!done && last && (
-          <>
-            <Box component="span" sx={{ color: 'text.secondary' }}>
-              last{' '}
-            </Box>
-            <Figure
-              value={formatFigure(last.hours, { figures: 6, maxDecimals: 1 })}
-              unit={last.source === 'estimated' ? 'h est.' : 'h'}
-            />
-            <Box component="span" sx={{ color: 'text.secondary' }}>
-              {' '}
-              · {formatAgo(last.takenAt, now, site.timeZone)}
-            </Box>
-          </>
-        )}
+        {!done && last && <LastFigure last={last} now={now} timeZone={site.timeZone} />}
       </Typography>
       {done ? (
         <ReadFigure
