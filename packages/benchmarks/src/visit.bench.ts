@@ -145,6 +145,7 @@ function reportOf(files: readonly string[]): ReportContent {
     due: `at ${4000 + 500 * index} h or by 1 Mar 2027`,
   }));
   return {
+    title: 'Service report',
     site: 'Odrin Glassworks',
     day: '24 Nov 2026',
     by: 'Mira Kolden',
@@ -160,6 +161,7 @@ function reportOf(files: readonly string[]): ReportContent {
         labour: null,
         bill: null,
         customer: null,
+        toSign: [],
         hours: '7,957 h',
         state: 'Signed for',
         summary: [

@@ -18,6 +18,8 @@ export class RepairEntryBody {
   @Optional() @IsFigure('The minutes of work', 0, entryLimits.minutes) minutes?: number;
   /** The page that it is told on. */
   @Optional() @IsText('The page', textLimits.short) session?: string;
+  /** The entry whose words it puts right. */
+  @Optional() @IsId() corrects?: string;
   @Optional() @IsId() by?: string;
 }
 
@@ -34,6 +36,8 @@ export class WorkEntry extends RepairEntryBody {
 export class PartEntry extends RepairEntryBody {
   @Optional() @IsFigure('The number of parts', 0.01, entryLimits.parts) count?: number;
   @Optional() @IsId() part?: string;
+  /** Why this one, where a part for breathing air is not named for the machine. */
+  @Optional() @IsText('The reason', textLimits.note) reason?: string;
 }
 
 /** The check that proves it, with what was measured. */

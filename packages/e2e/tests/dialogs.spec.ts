@@ -39,6 +39,7 @@ const machine: readonly Way[] = [
   ['unit?station=receiver', 'Measure: Relief valve'],
   ['unit', { desk: 'Why: Engine oil and filters', phone: /Engine oil and filters/ }, 'Put off'],
   ['unit/plan', 'Copy to others'],
+  ['repair', /^Correct: /],
 ];
 const visit: readonly Way[] = [
   ['visit?at=work', 'Found a fault'],
@@ -49,7 +50,10 @@ const visit: readonly Way[] = [
 async function addressesOf(page: Page): Promise<Readonly<Record<string, string>>> {
   const units = await itemsOf<{ id: string; tag: string }>(page, '/compressors?limit=200');
   const visits = await itemsOf<{ id: string }>(page, '/visits?show=open');
+  const sets = units.find(({ tag }) => tag === 'HC-2')!;
+  const [repair] = await itemsOf<{ id: string }>(page, `/compressors/${sets.id}/repairs?show=open`);
   return {
+    repair: `/repairs/${repair!.id}`,
     unit: `/units/${units.find(({ tag }) => tag === 'BQ-1')!.id}`,
     visit: `/visits/${visits[0]!.id}`,
     'taken over': `/units/${units.find(({ tag }) => tag === 'HT-1')!.id}`,
@@ -80,7 +84,7 @@ for (const [which, ways] of Object.entries(groups)) {
       for (const [at, ...touches] of ways) {
         const way = [at, ...touches.map((touch) => nameFor(touch, isPhone(page)))].join(' › ');
         if (at !== last || touches.length > 1)
-          await page.goto(at.replace(/^(unit|visit|taken over)/, (word) => addresses[word]!));
+          await page.goto(at.replace(/^(unit|visit|taken over|repair)/, (word) => addresses[word]!));
         last = at;
         // What opens by its address alone covers the heading from the first moment on.
         const first = touches.length > 0 ? page.getByRole('heading', { level: 1 }) : page.getByRole('dialog');

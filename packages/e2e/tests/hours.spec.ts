@@ -125,11 +125,13 @@ test('closed days are put on the data plate', async ({ page, office }) => {
     .first()
     .click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Closed from and to').fill('2026-12-24/2027-01-06');
+  await dialog.getByRole('button', { name: 'Add a closure' }).click();
+  await dialog.getByLabel('First day').fill('24 Dec 2026');
+  await dialog.getByLabel('Last day').fill('6.1.2027');
   await dialog.getByLabel('Closed on').click();
   await page.getByRole('option', { name: 'Sun' }).click();
   await page.keyboard.press('Escape');
   await dialog.getByRole('button', { name: 'Save changes' }).click();
   await expect(dialog).toBeHidden();
-  await expect(page.getByText('2026-12-24 to 2027-01-06')).toBeVisible();
+  await expect(page.getByText('24 Dec 2026 to 6 Jan 2027')).toBeVisible();
 });

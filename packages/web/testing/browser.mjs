@@ -16,7 +16,9 @@ function matchMedia(query) {
   const most = /max-width:\s*([\d.]+)px/.exec(query);
   const asksForWidth = least !== null || most !== null;
   return Object.assign(new EventTarget(), {
-    matches: asksForWidth && WIDTH >= Number(least?.[1] ?? 0) && WIDTH <= Number(most?.[1] ?? Infinity),
+    matches:
+      /pointer: fine/.test(query) ||
+      (asksForWidth && WIDTH >= Number(least?.[1] ?? 0) && WIDTH <= Number(most?.[1] ?? Infinity)),
     media: query,
     onchange: null,
     addListener() {},

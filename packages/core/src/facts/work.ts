@@ -85,6 +85,7 @@ interface RepairEntry {
   readonly opens: readonly string[] | null;
   readonly session: string | null;
   readonly outcome: { readonly verdict: Verdict } | null;
+  readonly corrects: string | null;
 }
 
 /** What was done about repairs, by the kinds in a registry; default: all of this release. */
@@ -104,6 +105,7 @@ export function repairEntryFact(kinds = ourEntryKinds) {
       'values',
       'opens',
       'session',
+      'corrects',
     ],
     at: ({ at }) => at,
     text: ({ kind, text, minutes, outcome }) =>

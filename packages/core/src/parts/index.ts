@@ -6,6 +6,7 @@ export {
   type ComparedPart,
   type PartClass,
   type PartFigures,
+  type SubstitutedOn,
   type Substitution,
 } from './substitute.js';
 export { shortagesOf, type Job, type Shortage } from './shortage.js';

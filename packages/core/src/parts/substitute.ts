@@ -53,7 +53,7 @@ export interface Substitution {
   readonly figures: readonly ComparedFigure[];
 }
 
-type SubstitutedOn = Pick<DataPlate, 'fadLpm' | 'displacementLpm' | 'dust' | 'airUse' | 'family'>;
+export type SubstitutedOn = Pick<DataPlate, 'fadLpm' | 'displacementLpm' | 'dust' | 'airUse' | 'family'>;
 
 /** Figures of which the substitute's must reach the original's. */
 const AT_LEAST = [

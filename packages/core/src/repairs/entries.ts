@@ -17,6 +17,8 @@ export interface EntryModule<Kind extends string = string> {
   readonly mayOpen?: true;
   /** Whether it may be said of whatever is settled, and of what was changed on purpose. */
   readonly isAlwaysTaken?: true;
+  /** Whether it is words alone, which can be put right as words; what is no more than that is taken back instead. */
+  readonly isWords?: true;
   /** What it lacks. */
   readonly problem?: (entry: Asked) => Result<never> | null;
 }
@@ -26,8 +28,8 @@ function entryKind<const Kind extends string>(module: EntryModule<Kind>): EntryM
 }
 
 const known = [
-  entryKind({ kind: 'cause', name: 'Cause' }),
-  entryKind({ kind: 'work', name: 'Work done', isWork: true, mayOpen: true }),
+  entryKind({ kind: 'cause', name: 'Cause', isWords: true }),
+  entryKind({ kind: 'work', name: 'Work done', isWork: true, mayOpen: true, isWords: true }),
   entryKind({ kind: 'part', name: 'Part used', isWork: true }),
   entryKind({ kind: 'step', name: 'Step', isWork: true, mayOpen: true }),
   entryKind({
@@ -38,8 +40,8 @@ const known = [
         ? err('missing', 'Say by which check it is proved, and what came out.', 'check')
         : null,
   }),
-  entryKind({ kind: 'close', name: 'Closed' }),
-  entryKind({ kind: 'note', name: 'Note', isAlwaysTaken: true }),
+  entryKind({ kind: 'close', name: 'Closed', isWords: true }),
+  entryKind({ kind: 'note', name: 'Note', isAlwaysTaken: true, isWords: true }),
 ] as const;
 
 export type EntryKind = (typeof known)[number]['kind'];

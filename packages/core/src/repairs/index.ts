@@ -17,6 +17,7 @@ export {
 export { checksThatProve, openedByEntry } from './opened.js';
 export {
   admitEntry,
+  admitRewording,
   repairKinds,
   repairStanding,
   type RepairEntry,

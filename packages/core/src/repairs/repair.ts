@@ -112,3 +112,22 @@ export function admitEntry(
   }
   return ok(null);
 }
+
+/**
+ * Whether the words of an entry can be put right. It stays what it was, and when it was, with what it opened: what
+ * else was wrong is taken back, and said anew by the door that judges it.
+ */
+export function admitRewording(
+  { kind }: Pick<RepairEntry, 'kind'>,
+  next: Pick<RepairEntry, 'kind'>,
+  kinds = ourEntryKinds,
+): Result<null> {
+  const module = kinds.get(kind);
+  if (next.kind === kind && module?.isWords) return ok(null);
+  const name = module?.name ?? kind;
+  const sentence =
+    next.kind === kind
+      ? `“${name}” cannot be corrected: withdraw it, and enter it again.`
+      : `It was “${name}”, and stays that: withdraw it, and enter it again.`;
+  return err('not-in-words', sentence, 'kind');
+}

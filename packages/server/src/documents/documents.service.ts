@@ -4,7 +4,6 @@ import { checkByCode, describeVerdict } from '@entretien/core/checks';
 import type { StopView, WorkshopSettings } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
-import { formatFigure } from '@entretien/core/quantities';
 import { fromMeter, meterScaleAt, formatHoursSeen, type MeterScale } from '@entretien/core/hours';
 import {
   clockHours,
@@ -40,6 +39,7 @@ import {
   type ReportedCompressor,
   type ReportedReading,
 } from './visit-report.js';
+import { amountOf, billOf, plateLine } from './report-words.js';
 import { drawRedTag, drawTag, type RedTagContent, type TagContent } from './service-tag.js';
 
 const PROOFS: Readonly<Record<VisitTask['verification'], string>> = {
@@ -125,6 +125,7 @@ export class DocumentsService {
     const site = this.sites.require(visit.siteId);
     const workshop = this.workshop.read();
     return {
+      title: 'Service report',
       workshop: workshop.workshopName,
       site: site.name,
       address: site.address ?? null,
@@ -150,7 +151,7 @@ export class DocumentsService {
     const nameOf = (code: string) => unit.plan.find((task) => task.code === code)?.name ?? code;
     const lines = summaryOf(unit, progress);
     const { signed, left } = progress;
-    const prices = progress.parts.map(({ part, count }) => this.centsOf(part, count));
+    const prices = progress.parts.map(({ part, count }) => this.parts.centsOf(part, count));
     const open = signed || left ? null : describeOpen(progress.obstacles);
     return {
       tag: unit.plate.tag,
@@ -189,8 +190,9 @@ export class DocumentsService {
         const text = caption ?? (station === undefined ? '' : stationName(unit.plate, station));
         return [{ picture: this.photos.picture(row), widthPx, heightPx, caption: text }];
       }),
-      ...billOf(minutesDone(unit.plan, progress), prices, workshop),
+      ...billOf({ minutes: minutesDone(unit.plan, progress), how: 'Labour, by the plan' }, prices, workshop),
       next: nextOf(judged.standing),
+      toSign: [],
       signed: signed && {
         name: signed.name,
         on: formatMoment(signed.at, timeZone),
@@ -216,13 +218,6 @@ export class DocumentsService {
     return known && `about ${formatHoursSeen(scale, Math.round(known.hours), 'full')} (estimated)`;
   }
 
-  /** What so many of a part cost by the catalogue, in hundredths; null where it names no price. */
-  private centsOf(part: string | undefined, count: number): number | null {
-    if (part === undefined) return null;
-    const { priceCents } = this.parts.require(part);
-    return priceCents === null ? null : Math.round(priceCents * count);
-  }
-
   private doneBy(compressorId: string, doneAt: number): string | null {
     const [row] = this.database.all<{ by: string }>(
       'SELECT "by" FROM "service" WHERE "compressor_id" = ? AND "done_at" = ? ORDER BY "recorded_at" DESC LIMIT 1',
@@ -237,53 +232,10 @@ export class DocumentsService {
   }
 }
 
-/** An amount of hundredths in the currency of the workshop; empty where none is known. */
-function amountOf(cents: number | null, { currency }: WorkshopSettings): string {
-  return cents === null ? '' : `${formatFigure(cents / 100, { decimals: 2 })} ${currency}`;
-}
-
 /** Minutes of the plan for what was done. */
 function minutesDone(plan: readonly ServiceTask[], { tasks }: Pick<CompressorProgress, 'tasks'>): number {
   const done = new Set(tasks.flatMap(({ code, outcome }) => (outcome === 'done' ? [code] : [])));
   return plan.reduce((sum, task) => sum + (done.has(task.code) ? task.minutes : 0), 0);
-}
-
-/** Labour, and what it comes to with the parts and the tax. */
-function billOf(
-  minutes: number,
-  prices: readonly (number | null)[],
-  workshop: WorkshopSettings,
-): Pick<ReportedCompressor, 'labour' | 'bill'> {
-  const { labourCentsPerHour, taxPercent } = workshop;
-  const parts = prices.reduce<number>((sum, cents) => sum + (cents ?? 0), 0);
-  const labour = Math.round((minutes / 60) * labourCentsPerHour);
-  const unpriced = prices.filter((cents) => cents === null).length;
-  const tax = Math.round(((parts + labour) * taxPercent) / 100);
-  const line = (name: string, cents: number) =>
-    cents === 0 ? [] : [{ name, amount: amountOf(cents, workshop) }];
-  const without = unpriced === 1 ? 'one part that has' : `${unpriced} parts that have`;
-  return {
-    labour: minutes === 0 ? null : `Labour, by the plan: ${minutes} min`,
-    bill:
-      parts + labour === 0
-        ? null
-        : {
-            lines: [
-              ...line('Parts', parts),
-              ...line('Labour', labour),
-              ...line(`Tax, ${formatFigure(taxPercent)} %`, tax),
-            ],
-            total: amountOf(parts + labour + tax, workshop),
-            without: unpriced === 0 ? null : `Without ${without} no price in the catalogue.`,
-          },
-  };
-}
-
-/** Maker, model and serial number; null where none is known. */
-function plateLine({ maker, model, serial }: DataPlate): string | null {
-  const made = [maker, model].filter((part) => part !== undefined).join(' ');
-  const known = [made, serial === undefined ? '' : `serial number ${serial}`].filter((part) => part !== '');
-  return known.length === 0 ? null : known.join(' · ');
 }
 
 /** Each check once, with the last that it showed before the work and after it. */

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import jsqr from 'jsqr';
-import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
+import { openPdf } from '../testing/open-pdf.js';
 import { daysAgo, expectStatus, NOW, TestServer } from '../testing/test-server.js';
 import { VisitAtWork } from '../testing/visit-steps.js';
 import { strokesOf } from './visit-report.js';
@@ -13,27 +13,6 @@ beforeAll(async () => {
   server = await TestServer.start({ publicUrl: 'https://service.example/' });
 });
 afterAll(() => server.stop());
-
-/** Text and pictures of a PDF, read by a library that did not write it. */
-async function openPdf(bytes: Buffer) {
-  const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
-  const texts: string[] = [];
-  const pictures: { width: number; height: number; data: Uint8Array }[] = [];
-  for (let number = 1; number <= pdf.numPages; number += 1) {
-    const page = await pdf.getPage(number);
-    const { items } = await page.getTextContent();
-    texts.push(items.map((item) => ('str' in item ? item.str : '')).join(' '));
-    const { fnArray, argsArray } = await page.getOperatorList();
-    for (const [index, operation] of fnArray.entries()) {
-      if (operation !== OPS.paintImageXObject) continue;
-      const [name] = argsArray[index] as [string];
-      pictures.push(await new Promise((resolve) => page.objs.get(name, resolve)));
-    }
-  }
-  const pages = pdf.numPages;
-  await pdf.destroy();
-  return { text: texts.join(' ').replace(/\s+/g, ' '), pages, pictures };
-}
 
 function photo(): Promise<Buffer> {
   const picture = sharp({ create: { width: 640, height: 480, channels: 3, background: '#5a666a' } });

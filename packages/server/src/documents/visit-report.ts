@@ -55,6 +55,8 @@ export interface ReportedCompressor {
   readonly labour: string | null;
   readonly bill: ReportedBill | null;
   readonly next: readonly { readonly name: string; readonly due: string }[];
+  /** Lines that are still to be signed by hand, where nothing was signed on the screen. */
+  readonly toSign: readonly string[];
   readonly signed: Signature | null;
   /** Of whoever took it over again. */
   readonly customer: Omit<Signature, 'on'> | null;
@@ -67,6 +69,8 @@ interface Signature {
 }
 
 export interface ReportContent {
+  /** What the paper is. */
+  readonly title: string;
   readonly workshop: string | null;
   readonly site: string;
   readonly address: string | null;
@@ -86,7 +90,7 @@ const CLOSER = 0.84;
 
 /** The report of a visit: what was found, done, measured and signed for, unit by unit; on one sheet where one will do. */
 export function drawReport(report: ReportContent): Promise<Buffer> {
-  const title = `Service report, ${report.site}, ${report.day}`;
+  const title = `${report.title}, ${report.site}, ${report.day}`;
   const usual = written(report, title);
   if (usual.pages === 1 || usual.filled > STRAY) return usual.finish(title);
   const closer = written(report, title, CLOSER);
@@ -96,7 +100,7 @@ export function drawReport(report: ReportContent): Promise<Buffer> {
 function written(report: ReportContent, title: string, density = 1): PdfDocument {
   const paper = new PdfDocument({ ...A4, title, createdAt: report.printedAt, density });
   if (report.workshop !== null) paper.write(report.workshop, { size: 11, strong: true, colour: ink.done });
-  paper.write('Service report', { size: 20, strong: true }, 'H1');
+  paper.write(report.title, { size: 20, strong: true }, 'H1');
   paper.write(`${report.site} · ${report.day} · ${report.by}`, { size: 11, colour: ink.second });
   const where = [report.address, report.contact].filter((part) => part !== null);
   if (where.length > 0) paper.write(where.join(' · '), { colour: ink.second });
@@ -210,18 +214,21 @@ function drawPhotos(paper: PdfDocument, photos: readonly ReportedPhoto[]): void 
 }
 
 /** The technician’s beside the customer’s; a line where a name is still to be written. */
-function drawSignatures(paper: PdfDocument, { signed, customer }: ReportedCompressor): void {
-  if (signed === null) return;
+function drawSignatures(paper: PdfDocument, { signed, customer, toSign }: ReportedCompressor): void {
+  const each =
+    signed === null
+      ? toSign.map((text) => ({ by: null, text }))
+      : [
+          { by: signed, text: `Signed by ${signed.name}, ${signed.on}` },
+          { by: customer, text: customer ? `Taken over by ${customer.name}` : 'Taken over by' },
+        ];
+  if (each.length === 0) return;
   const scale = paper.scaled(0.45);
   const gap = 24;
   const wide = (paper.width - gap) / 2;
-  const high = signed.strokes === null && !customer?.strokes ? 16 : 100 * scale + 2;
+  const high = !each.some(({ by }) => by?.strokes) ? (signed === null ? 40 : 16) : 100 * scale + 2;
   paper.need(high + 20);
   paper.space(8);
-  const each = [
-    { by: signed, text: `Signed by ${signed.name}, ${signed.on}` },
-    { by: customer, text: customer ? `Taken over by ${customer.name}` : 'Taken over by' },
-  ];
   each.forEach(({ by, text }, index) => {
     const x = paper.left + index * (wide + gap);
     const { strokes = null } = by ?? {};

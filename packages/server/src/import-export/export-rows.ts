@@ -1,5 +1,5 @@
 import type { LogbookEntryView } from '@entretien/contracts';
-import { formatInstant, writeLocal } from '@entretien/core/basics';
+import { formatInstant, writeLocal, type DecimalSign } from '@entretien/core/basics';
 import { readingText } from '@entretien/core/facts';
 import type { CounterKind, ReadingSource } from '@entretien/core/hours';
 import { BYTE_ORDER_MARK, csv } from './csv.js';
@@ -81,28 +81,32 @@ function logbookCells(row: RawEntry, names: ExportNames) {
 
 /** How rows become a list: what it begins and ends with, and what a row is in it. */
 export interface ExportShape {
-  readonly head: string;
+  head(decimal: DecimalSign): string;
   readonly foot: string;
-  row(row: unknown, names: ExportNames, index: number): string;
+  row(
+    row: unknown,
+    names: ExportNames,
+    at: { readonly index: number; readonly decimal: DecimalSign },
+  ): string;
 }
 
-const line = (cells: (string | number)[]) => `${csv([cells])}\r\n`;
+const line = (cells: (string | number)[], decimal: DecimalSign) => `${csv([cells], decimal)}\r\n`;
 
 export const exportShapes = {
   'readings-csv': {
-    head: BYTE_ORDER_MARK + line(READINGS),
+    head: (decimal) => BYTE_ORDER_MARK + line(READINGS, decimal),
     foot: '',
-    row: (row, names) => line(readingCells(row as RawReading, names)),
+    row: (row, names, { decimal }) => line(readingCells(row as RawReading, names), decimal),
   },
   'logbook-csv': {
-    head: BYTE_ORDER_MARK + line(LOGBOOK),
+    head: (decimal) => BYTE_ORDER_MARK + line(LOGBOOK, decimal),
     foot: '',
-    row: (row, names) => line(logbookCells(row as RawEntry, names)),
+    row: (row, names, { decimal }) => line(logbookCells(row as RawEntry, names), decimal),
   },
   'logbook-json': {
-    head: '[',
+    head: () => '[',
     foot: '\n]\n',
-    row: (row, names, index) =>
+    row: (row, names, { index }) =>
       `${index > 0 ? ',' : ''}\n${JSON.stringify(toEntryView(row as RawEntry, names))}`,
   },
 } as const satisfies Record<string, ExportShape>;

@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { Inject, Injectable } from '@nestjs/common';
 import type { ExportQuery } from '@entretien/contracts';
+import { formatsInUse } from '@entretien/core/basics';
 import type { Response } from 'express';
 import { builtWorker } from '../common/built-worker.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
@@ -49,7 +50,7 @@ export class ExportService {
   /** Lets a worker find and write the rows, a piece at a time, as fast as they are taken. */
   async write(response: Response, order: Pick<ExportTask, 'shape' | 'sql' | 'cells'>): Promise<void> {
     const databaseFile = join(this.settings.dataDir, 'entretien.sqlite');
-    const task: ExportTask = { ...order, databaseFile, names: this.names() };
+    const task: ExportTask = { ...order, databaseFile, names: this.names(), decimal: formatsInUse().decimal };
     const worker = new Worker(builtWorker(import.meta.url, 'export-worker'), { workerData: task });
     // Whoever asked may go away: then nobody needs the rest.
     response.once('close', () => void worker.terminate());

@@ -47,6 +47,22 @@ describe('rows as RFC 4180 wants them', () => {
   });
 });
 
+test('whoever writes a comma gets semicolons between columns; our own import reads them', async () => {
+  const server = await start();
+  const unit = await server.addCompressor({ tag: 'HC-1' } as object);
+  expectStatus(201, await server.readHours(unit, daysAgo(20), 1100.5, { note: 'a;b' }));
+  const cookie = { Cookie: 'entretien-formats=day-month.comma' };
+  const { body: text } = await server.read('/api/readings/export', cookie);
+  expect(text).toContain('HC-1;');
+  expect(text).toContain(';1100,5;total;typed;"a;b";');
+  const elsewhere = await start();
+  const copy = await elsewhere.addCompressor({ tag: 'HC-1' } as object);
+  const sent = await elsewhere.post('/api/readings/import?mode=commit', text, { 'Content-Type': 'text/csv' });
+  expect(sent.body).toMatchObject({ stored: 1, refused: 0 });
+  const { items } = (await elsewhere.read(`/api/compressors/${copy}/readings`)).body;
+  expect(items.map(({ hours }: { hours: number }) => hours)).toEqual([1100.5]);
+});
+
 test('what was exported adds nothing when it is imported, and all of it elsewhere', async () => {
   const server = await start();
   const siteId = await server.addSite({ name: 'Haldris, "Creamery"' });

@@ -7,7 +7,7 @@ import type {
   PartView,
   SubstitutionView,
 } from '@entretien/contracts';
-import { judgeSubstitute, type ComparedPart } from '@entretien/core/parts';
+import { judgeSubstitute, needsReason, type ComparedPart, type SubstitutedOn } from '@entretien/core/parts';
 import { v5 as idFrom } from 'uuid';
 import { futureProblem } from '@entretien/core/hours';
 import { refuseLongAgo } from '../common/long-ago.js';
@@ -168,6 +168,43 @@ export class PartsService {
       note: null,
     });
     return before < used.count ? [BEYOND_STOCK] : [];
+  }
+
+  /** What so many of a part cost by the catalogue, in hundredths; null where it names no price, or is not in it. */
+  centsOf(part: string | null | undefined, count: number): number | null {
+    if (part === undefined || part === null) return null;
+    const { priceCents } = this.require(part);
+    return priceCents === null ? null : Math.round(priceCents * count);
+  }
+
+  /** It was not used after all: it lies in the van again. */
+  bringBack({ usedIn, movedAt, by }: { usedIn: string; movedAt: number; by: string }): void {
+    const used = this.facts.find(PartMoveEntity, idFrom('used', usedIn));
+    if (!used) return;
+    this.store({
+      id: idFrom('brought back', usedIn),
+      partId: used.partId,
+      movedAt,
+      count: -used.thousandths / 1000,
+      usedIn: null,
+      by,
+      note: null,
+    });
+  }
+
+  /** What is breathed through is not exchanged for another without saying why. */
+  refuseUnreasoned(
+    { part: id, reason }: { readonly part: string; readonly reason?: string | undefined },
+    on: SubstitutedOn,
+    { compressorId, field }: { readonly compressorId: string; readonly field: string },
+  ): void {
+    const part = this.require(id);
+    if (reason !== undefined || !needsReason(part, on, compressorId)) return;
+    throw impossible({
+      code: 'needs-reason',
+      field,
+      sentence: `${part.name} is not named for this unit: for breathing air another one needs a reason.`,
+    });
   }
 
   compare({ compressorId, original, offered, hasAdapter }: CompareParts): SubstitutionView {

@@ -1,13 +1,15 @@
-import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
-import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, Module, Param, Post, Query, Res } from '@nestjs/common';
+import { ApiHeader, ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import {
   OpenRepair,
   RecordRepairStep,
   RepairsQuery,
+  WithdrawFact,
   type Page,
   type RepairStepView,
   type RepairView,
 } from '@entretien/contracts';
+import type { Response } from 'express';
 import { pageOf } from '../common/page.js';
 import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
@@ -15,13 +17,18 @@ import { IsolationModule } from '../isolation/isolation.module.js';
 import { MeasurementsModule } from '../measurements/measurements.module.js';
 import { PartsModule } from '../parts/parts.module.js';
 import { PeopleModule } from '../people/people.js';
+import { SitesModule } from '../sites/sites.module.js';
+import { RepairReports } from './repair-report.js';
 import { RepairsService } from './repairs.service.js';
 
 @ApiTags('repairs')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
 @Controller()
 export class RepairsController {
-  constructor(private readonly repairs: RepairsService) {}
+  constructor(
+    private readonly repairs: RepairsService,
+    private readonly reports: RepairReports,
+  ) {}
 
   @Post('compressors/:compressorId/repairs')
   @ApiOperation({ summary: 'A fault was found, or something was changed on purpose' })
@@ -45,6 +52,13 @@ export class RepairsController {
     return this.repairs.view(this.repairs.require(id));
   }
 
+  @Get('repairs/:id/report.pdf')
+  @ApiProduces('application/pdf')
+  @ApiOperation({ summary: 'The report of a repair' })
+  async report(@Param('id') id: string, @Res() response: Response): Promise<void> {
+    response.type('application/pdf').send(await this.reports.draw(id));
+  }
+
   @Post('repairs/:id/steps')
   @ApiOperation({ summary: 'Isolate the unit, or start it again, for the work of a repair' })
   step(@Param('id') id: string, @Body() step: RecordRepairStep, @RequestPerson() by: string): RepairStepView {
@@ -56,12 +70,23 @@ export class RepairsController {
   add(@Param('id') id: string, @Body() entry: object, @RequestPerson() by: string): RepairView {
     return this.repairs.add(id, entry, by);
   }
+
+  @Post('repairs/:id/entries/:entryId/withdrawal')
+  @ApiOperation({ summary: 'Take an entry back, with the reason; a part lies in the van again' })
+  takeBack(
+    @Param('id') id: string,
+    @Param('entryId') entryId: string,
+    @Body() withdrawal: WithdrawFact,
+    @RequestPerson() by: string,
+  ): RepairView {
+    return this.repairs.takeBack(id, entryId, withdrawal, by);
+  }
 }
 
 @Module({
-  imports: [CompressorsModule, PeopleModule, MeasurementsModule, PartsModule, IsolationModule],
+  imports: [CompressorsModule, PeopleModule, MeasurementsModule, PartsModule, IsolationModule, SitesModule],
   controllers: [RepairsController],
-  providers: [RepairsService],
+  providers: [RepairsService, RepairReports],
   exports: [RepairsService],
 })
 export class RepairsModule {}

@@ -8,6 +8,7 @@ import {
   type RepairEntryView,
   type RepairsQuery,
   type RepairView,
+  type WithdrawFact,
 } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
 import { stationCodes } from '@entretien/core/machine';
@@ -15,6 +16,7 @@ import { checkByCode, outcomeOf } from '@entretien/core/checks';
 import { describeMissing, type IsolateBody, type RestartBody } from '@entretien/core/isolation';
 import {
   admitEntry,
+  admitRewording,
   checksThatProve,
   openedByEntry,
   repairStanding,
@@ -32,13 +34,17 @@ import { MeasurementsService } from '../measurements/measurements.service.js';
 import { PartsService } from '../parts/parts.service.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
+import { MeasurementEntity } from '../persistence/entities/measurement.entity.js';
 import { RepairEntity, RepairEntryEntity, RepairStepEntity } from '../persistence/entities/repair.entity.js';
 import { factView } from '../persistence/fact-pages.js';
 import { FactStore } from '../persistence/fact-store.js';
+import { stands } from '../persistence/hour-facts-sql.js';
 import { EntryRegistry } from './entry-registry.js';
 
 /** So many of those that were never closed are looked into. */
 const MOST_OPEN = 1000;
+
+const STAND = stands('repair_entry');
 
 /** Faults from found to proved; and what was changed on purpose. */
 @Injectable()
@@ -85,6 +91,7 @@ export class RepairsService {
   add(repairId: string, body: object, by: string): RepairView {
     const repair = this.require(repairId);
     const sent = checkedBody(this.registry.contracts, body) as AddRepairEntry;
+    const corrected = sent.corrects === undefined ? null : this.requireEntry(repair, sent.corrects);
     const content = {
       id: sent.id.toLowerCase(),
       compressorId: repair.compressorId,
@@ -99,10 +106,18 @@ export class RepairsService {
       values: sent.values ?? null,
       opens: sent.opens ?? null,
       session: sent.session ?? null,
-      note: null,
+      note: sent.reason ?? null,
+      corrects: corrected?.id ?? null,
       by: this.people.require(by),
+      // Its words are put right: it stays when it was, and what it opened.
+      ...(corrected && { at: corrected.at, opens: corrected.opens, session: corrected.session }),
     };
     this.facts.record(RepairEntryEntity, content, (recordedAt) => {
+      if (corrected) {
+        const reworded = admitRewording(corrected, content, this.registry.kinds);
+        if (!reworded.ok) throw impossible(reworded.problem);
+        return { marks: [], outcome: null };
+      }
       this.register.refuseFuture(this.register.require(repair.compressorId), content.at, 'at', recordedAt);
       if (content.at < repair.foundAt) {
         throw impossible({
@@ -123,18 +138,54 @@ export class RepairsService {
         if (problem.code !== 'already-settled') throw impossible(problem);
         throw conflict(problem.code, 'It is settled.', problem.sentence);
       }
-      const marks =
-        content.part === null
-          ? []
-          : this.parts.use(content.part, {
-              count: content.count ?? 1,
-              usedIn: content.id,
-              usedAt: content.at,
-              by: content.by,
-            });
-      return { marks: [...marks], outcome };
+      return { marks: [...this.useOf(content)], outcome };
     });
     return this.view(repair);
+  }
+
+  /** An entry was wrong: it stays on record with the reason, and counts no longer; nor does what came of it. */
+  takeBack(repairId: string, entryId: string, sent: WithdrawFact, by: string): RepairView {
+    const repair = this.require(repairId);
+    const entry = this.requireEntry(repair, entryId);
+    const content = {
+      id: sent.id.toLowerCase(),
+      compressorId: repair.compressorId,
+      factId: entry.id,
+      reason: sent.reason,
+      note: null,
+      by: this.people.require(by),
+    };
+    this.facts.withdraw(RepairEntryEntity, content, (movedAt) => {
+      this.parts.bringBack({ usedIn: entry.id, movedAt, by: content.by });
+      const measurement = measurementOf(entry);
+      if (entry.outcome && !this.isVoided(measurement)) {
+        const also = { ...content, id: idFrom('also', content.id), factId: measurement };
+        this.facts.withdraw(MeasurementEntity, also, () => []);
+      }
+      return [];
+    });
+    return this.view(repair);
+  }
+
+  private useOf({
+    id,
+    at,
+    by,
+    part,
+    count,
+    note,
+    compressorId,
+  }: Pick<
+    RepairEntryEntity,
+    'id' | 'at' | 'by' | 'part' | 'count' | 'note' | 'compressorId'
+  >): readonly string[] {
+    if (part === null) return [];
+    const plate = this.register.plateOf(this.register.require(compressorId), at);
+    this.parts.refuseUnreasoned({ part, reason: note ?? undefined }, plate, {
+      compressorId,
+      field: 'reason',
+    });
+    return this.parts.use(part, { count: count ?? 1, usedIn: id, usedAt: at, by });
   }
 
   /** A step of isolating, or of starting again: the same as in a visit, told of a repair. */
@@ -214,7 +265,7 @@ export class RepairsService {
 
   /** Everything that is open on any unit, the latest first. */
   open(): RepairView[] {
-    const neverClosed = `"id" NOT IN (SELECT "repair_id" FROM "repair_entry" WHERE "kind" = 'close')`;
+    const neverClosed = `"id" NOT IN (SELECT "repair_id" FROM "repair_entry" WHERE "kind" = 'close' AND ${STAND})`;
     return this.views(neverClosed, [], MOST_OPEN).filter(({ isOpen }) => isOpen);
   }
 
@@ -228,10 +279,12 @@ export class RepairsService {
     const chosen = `WHERE ${condition} ORDER BY "found_at" DESC, "id" DESC LIMIT ${most}`;
     const repairs = this.database.findAll(RepairEntity, chosen, ...cells);
     const entries = groupBy(
-      this.database.findAll(
-        RepairEntryEntity,
-        `WHERE "repair_id" IN (SELECT "id" FROM "repair" ${chosen}) ORDER BY "at", "id"`,
-        ...cells,
+      this.standing(
+        this.database.findAll(
+          RepairEntryEntity,
+          `WHERE "repair_id" IN (SELECT "id" FROM "repair" ${chosen}) AND ${STAND} ORDER BY "at", "id"`,
+          ...cells,
+        ),
       ),
       ({ repairId }) => repairId,
     );
@@ -266,7 +319,7 @@ export class RepairsService {
     by: string,
   ): RepairEntryEntity['outcome'] {
     if (check === null || values === null) return null;
-    const taken = { id: idFrom('measurement', id), check, values, takenAt: formatInstant(at) };
+    const taken = { id: measurementOf({ id }), check, values, takenAt: formatInstant(at) };
     return outcomeOf(this.measurements.record(compressorId, taken, by).judgement);
   }
 
@@ -274,12 +327,35 @@ export class RepairsService {
     return this.rowsOf(repairId).map(toEntry);
   }
 
-  private rowsOf(repairId: string): RepairEntryEntity[] {
-    return this.database.findAll(RepairEntryEntity, 'WHERE "repair_id" = ? ORDER BY "at", "id"', repairId);
+  /** What was said of a repair and stands, in its order. */
+  rowsOf(repairId: string): RepairEntryEntity[] {
+    const ofIt = `WHERE "repair_id" = ? AND ${STAND} ORDER BY "at", "id"`;
+    return this.standing(this.database.findAll(RepairEntryEntity, ofIt, repairId));
+  }
+
+  /** A proof stands as long as what was measured for it does. */
+  private standing(rows: RepairEntryEntity[]): RepairEntryEntity[] {
+    return rows.filter((row) => row.outcome === null || !this.isVoided(measurementOf(row)));
+  }
+
+  private isVoided(factId: string): boolean {
+    return this.database.all('SELECT 1 FROM "voided" WHERE "fact_id" = ?', factId).length > 0;
+  }
+
+  private requireEntry(repair: RepairEntity, id: string): RepairEntryEntity {
+    const entry = this.facts.find(RepairEntryEntity, id.toLowerCase());
+    if (entry?.repairId === repair.id) return entry;
+    throw notFound('no-such-entry', 'There is no such entry in this repair.');
   }
 }
 
-function toEntry({
+/** The measurement that a proof rests on. */
+function measurementOf({ id }: Pick<RepairEntryEntity, 'id'>): string {
+  return idFrom('measurement', id);
+}
+
+/** An entry as the core asks about it. */
+export function toEntry({
   id,
   at,
   by,

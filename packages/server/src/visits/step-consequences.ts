@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { StepOutcome } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
-import { needsReason } from '@entretien/core/parts';
 import { planVersionAt, pointByShare, type Trigger } from '@entretien/core/plan';
 import {
   countedTasks,
@@ -76,7 +75,11 @@ export class StepConsequences {
       }
       case 'part': {
         if (body.part === undefined) return NOTHING;
-        this.refuseUnreasoned(visit, step.compressorId, body.part, body.reason);
+        this.parts.refuseUnreasoned(
+          { part: body.part, reason: body.reason },
+          this.book.plateOf(visit, step.compressorId),
+          { compressorId: step.compressorId, field: 'details.reason' },
+        );
         const used = { count: body.count, usedIn: step.id, usedAt: step.doneAt, by: step.by };
         return { marks: this.parts.use(body.part, used), outcome: null };
       }
@@ -102,22 +105,6 @@ export class StepConsequences {
       default:
         return NOTHING;
     }
-  }
-
-  private refuseUnreasoned(
-    visit: VisitEntity,
-    compressorId: string,
-    partId: string,
-    reason: string | undefined,
-  ): void {
-    const part = this.parts.require(partId);
-    const plate = this.book.plateOf(visit, compressorId);
-    if (reason !== undefined || !needsReason(part, plate, compressorId)) return;
-    throw impossible({
-      code: 'needs-reason',
-      field: 'details.reason',
-      sentence: `${part.name} is not named for this unit: for breathing air another one needs a reason.`,
-    });
   }
 
   /** Where the task counts from, from now on: by what was seen, and only where nothing better is on record. */

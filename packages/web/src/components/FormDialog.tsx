@@ -25,6 +25,24 @@ interface FormDialogProps {
   readonly wide?: boolean;
 }
 
+const FIRST = ['input', 'textarea', 'select']
+  .map((kind) => `${kind}:not([disabled], [readonly], [type=hidden], [aria-hidden=true])`)
+  .concat('[role=combobox]:not([aria-disabled=true])')
+  .join(', ');
+
+/**
+ * Where there is a keyboard, one begins to type at once: in the first field, or at the choice that is made already.
+ * Not by touch, where a keypad would cover what is to be read first.
+ */
+function focusFirst(form: HTMLElement | null): void {
+  if (!form || form.contains(document.activeElement) || !window.matchMedia('(pointer: fine)').matches) return;
+  const fields = [...form.querySelectorAll<HTMLElement>(FIRST)];
+  const [first] = fields;
+  const isRadio = first instanceof HTMLInputElement && first.type === 'radio';
+  const chosen = isRadio ? fields.find((field) => field instanceof HTMLInputElement && field.checked) : first;
+  (chosen ?? first)?.focus();
+}
+
 /** A form that floats; on a phone it takes the whole screen, with its button under the thumb. */
 export function FormDialog({
   title,
@@ -56,6 +74,7 @@ export function FormDialog({
     >
       <Box
         component="form"
+        ref={focusFirst}
         onSubmit={handle}
         noValidate
         sx={{ display: 'flex', flexDirection: 'column', minHeight: 0, flex: 1 }}

@@ -2,6 +2,7 @@ import { MenuItem, TextField, type TextFieldProps } from '@mui/material';
 import { readNumber, type QuantityKind } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { Controller, type Control, type FieldValues, type Path } from 'react-hook-form';
+import { ClosuresInput } from './ClosuresInput.js';
 import { choiceText, weekdayNames, type PlateField } from './plate-fields.js';
 import { entryOf, QuantityField } from './QuantityField.js';
 
@@ -76,6 +77,14 @@ export function PlateInput<Values extends FieldValues>({ field, control }: Input
               <WeekdaysInput {...shared} chosen={bound.value as number[] | null} onValue={bound.onChange} />
             );
           case 'closures':
+            return (
+              <ClosuresInput
+                label={field.label}
+                initial={bound.value as string[] | null | undefined}
+                onValue={bound.onChange}
+                problem={message}
+              />
+            );
           case 'names':
             return (
               <ListInput

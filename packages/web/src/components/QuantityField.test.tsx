@@ -1,8 +1,8 @@
 import type { QuantityKind } from '@entretien/core/quantities';
-import { screen } from '@testing-library/react';
+import { act, fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { usePreferences } from '../data/preferences.js';
-import { fill, problems, renderPage } from '../testing/render-page.js';
+import { fill, onTouchScreen, problems, renderPage } from '../testing/render-page.js';
 import { emptyEntry, entryOf, QuantityField, type QuantityEntry } from './QuantityField.js';
 
 beforeEach(() => usePreferences.setState({ units: {} }));
@@ -80,4 +80,34 @@ test('empty it is nothing, and no problem', async () => {
   await fill('Figure', '  ');
   expect(entry()).toMatchObject({ value: null, problem: null });
   expect(entryOf(null, 'volume')).toBe(emptyEntry);
+});
+
+describe('the sign of a figure, on a screen whose keypad has no minus', () => {
+  let restore: () => void;
+  beforeEach(() => {
+    restore = onTouchScreen();
+  });
+  afterEach(() => restore());
+  const turn = () => act(async () => fireEvent.click(screen.getByLabelText('Change the sign of Figure')));
+
+  test('is turned by a press, and back', async () => {
+    const entry = await quantity('temperature');
+    await fill('Figure', '8 °C');
+    await turn();
+    expect(entry()).toMatchObject({ text: '-8 °C', value: -8 });
+    await turn();
+    expect(entry()).toMatchObject({ text: '8 °C', value: 8 });
+  });
+
+  test('can be typed first', async () => {
+    const entry = await quantity('temperature');
+    await turn();
+    await fill('Figure', `${entry().text}12`);
+    expect(entry().value).toBe(-12);
+  });
+
+  test('is not offered where nothing is below zero', async () => {
+    await quantity('pressure', { min: 0 });
+    expect(screen.queryByLabelText(/sign of/)).toBeNull();
+  });
 });

@@ -9,6 +9,7 @@ import {
   type QuantityKind,
 } from '@entretien/core/quantities';
 import { usePreferences } from '../data/preferences.js';
+import { SignToggle } from './SignToggle.js';
 import { figureFont } from './theme/theme.js';
 
 /** What stands in a quantity field: the text as typed, and what it means in the stored unit. */
@@ -66,6 +67,7 @@ export function QuantityField({
       ? { text, value: outcome.value.value, problem: null }
       : { text, value: null, problem: outcome.problem.sentence };
   };
+  const mayBeNegative = min === undefined ? kind === 'temperature' : min < 0;
   const wrong = entry.problem ?? problem ?? null;
   return (
     <TextField
@@ -78,6 +80,13 @@ export function QuantityField({
         htmlInput: { inputMode: 'decimal', autoComplete: 'off', maxLength: 40 },
         input: {
           sx: { ...figureFont, fontSize: '1.15rem', fontWeight: 600 },
+          startAdornment: mayBeNegative ? (
+            <SignToggle
+              of={typeof field.label === 'string' ? field.label : 'the figure'}
+              text={entry.text}
+              onText={(text) => onEntry(read(text))}
+            />
+          ) : null,
           // Once a unit is typed, the assumed one would contradict it.
           endAdornment: /[^\d.,'’\s+-]/.test(entry.text) ? null : (
             <InputAdornment position="end">{assumed.label}</InputAdornment>

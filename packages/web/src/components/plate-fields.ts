@@ -1,4 +1,5 @@
 import type { PlateDetails } from '@entretien/contracts';
+import { describeDay } from '@entretien/core/basics';
 import {
   airUses,
   coolings,
@@ -179,7 +180,6 @@ export const hourFields: readonly PlateField[] = [
     name: 'closures',
     label: 'Closed from and to',
     as: 'closures',
-    hint: 'Like 2026-07-20/2026-08-02; more with a comma.',
   },
 ];
 
@@ -211,7 +211,8 @@ export function choiceText(code: string): string {
 /** What stands on the plate, in words; lists too. */
 export function formatPlateValue(field: PlateField, value: unknown): string {
   if (field.as === 'weekdays') return (value as number[]).map((day) => weekdayNames[day - 1]).join(', ');
-  if (field.as === 'closures') return (value as string[]).map((text) => text.replace('/', ' to ')).join(', ');
+  if (field.as === 'closures')
+    return (value as string[]).map((text) => text.split('/').map(describeDay).join(' to ')).join(', ');
   if (field.as === 'names') return (value as string[]).join(', ');
   if (field.as === 'choice') return choiceText(value as string);
   return field.as === 'figure' ? `${String(value)} ${field.unit}` : String(value);

@@ -110,3 +110,15 @@ export function problems(): string[] {
   const shown = document.querySelectorAll('[role=alert], .Mui-error.MuiFormHelperText-root');
   return [...shown].map((one) => one.textContent ?? '');
 }
+
+/** A screen that is touched, until what is returned is called. */
+export function onTouchScreen(): () => void {
+  const desk = window.matchMedia;
+  window.matchMedia = (media) =>
+    Object.assign(desk(media), {
+      matches: media.includes('pointer') ? media.includes('coarse') : desk(media).matches,
+    });
+  return () => {
+    window.matchMedia = desk;
+  };
+}

@@ -3,7 +3,7 @@ import { FactTable } from './fact-table.js';
 import type { StepOutcome } from '@entretien/contracts';
 import type { EntryKind, RepairKind } from '@entretien/core/repairs';
 import { Column, Entity, Index } from 'typeorm';
-import { CompressorFactColumns } from './columns.js';
+import { CompressorFactColumns, CorrectingFactColumns } from './columns.js';
 
 /** A fault that was found, or something that was changed on purpose. */
 @FactTable(facts.repair)
@@ -20,7 +20,7 @@ export class RepairEntity extends CompressorFactColumns {
 @FactTable(facts.repairEntry)
 @Entity('repair_entry')
 @Index('repair_entry_by_repair', ['repairId', 'at'])
-export class RepairEntryEntity extends CompressorFactColumns {
+export class RepairEntryEntity extends CorrectingFactColumns {
   @Column({ name: 'repair_id', type: 'text' }) repairId: string;
   @Column({ type: 'text' }) kind: EntryKind;
   @Column({ name: 'at', type: 'integer' }) at: number;

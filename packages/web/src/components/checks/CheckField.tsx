@@ -9,8 +9,11 @@ import {
 } from '@mui/material';
 import type { FieldDefinition } from '@entretien/core/checks';
 import { formatQuantity, parseQuantity, storedUnit, unitByCode, unitsOf } from '@entretien/core/quantities';
+import { describeDay } from '@entretien/core/basics';
 import { useId } from 'react';
 import { usePreferences } from '../../data/preferences.js';
+import { DayField } from '../DayField.js';
+import { SignToggle } from '../SignToggle.js';
 import { figureFont } from '../theme/theme.js';
 import { asTyped, withMeantUnit } from './implied-unit.js';
 
@@ -25,10 +28,34 @@ interface CheckFieldProps {
 
 /** The input of one figure or finding of a check. What was typed is never changed or lost. */
 export function CheckField(props: CheckFieldProps) {
-  return props.field.as === 'choice' ? (
-    <ChoiceField {...props} field={props.field} />
-  ) : (
-    <FigureField {...props} />
+  switch (props.field.as) {
+    case 'choice':
+      return <ChoiceField {...props} field={props.field} />;
+    case 'date':
+      return <DateField {...props} />;
+    default:
+      return <FigureField {...props} />;
+  }
+}
+
+function DateField({ field, text, onText, problem, fallback }: CheckFieldProps) {
+  const id = useId();
+  return (
+    <Box>
+      <Typography component="label" htmlFor={id} variant="caption" sx={labelLook}>
+        {field.name}
+      </Typography>
+      <DayField
+        id={id}
+        size="small"
+        fullWidth
+        day={text}
+        onDay={onText}
+        problem={problem}
+        hint={fallback && text === '' ? 'from the data plate' : field.hint}
+        placeholder={fallback === undefined ? (field.optional ? 'if known' : '') : describeDay(fallback)}
+      />
+    </Box>
   );
 }
 
@@ -43,7 +70,8 @@ function FigureField({ field, text: kept, onText, problem, fallback }: CheckFiel
         ? field.unit
         : '';
   const id = useId();
-  const isDate = field.as === 'date';
+  const put = (typed: string) => onText(readIn ? withMeantUnit(typed, readIn) : typed);
+  const mayBeNegative = (field.as === 'quantity' || field.as === 'number') && field.min < 0;
   const help =
     problem ??
     otherUnit(field, text, chosen) ??
@@ -57,9 +85,8 @@ function FigureField({ field, text: kept, onText, problem, fallback }: CheckFiel
         id={id}
         size="small"
         fullWidth
-        type={isDate ? 'date' : 'text'}
         value={text}
-        onChange={({ target }) => onText(readIn ? withMeantUnit(target.value, readIn) : target.value)}
+        onChange={({ target }) => put(target.value)}
         placeholder={fallback ?? (field.optional ? 'if known' : '')}
         error={problem !== undefined}
         helperText={help}
@@ -78,6 +105,7 @@ function FigureField({ field, text: kept, onText, problem, fallback }: CheckFiel
               '& input::placeholder':
                 fallback === undefined ? { fontWeight: 400, fontSize: '0.9rem' } : { opacity: 0.8 },
             },
+            startAdornment: mayBeNegative ? <SignToggle of={field.name} text={text} onText={put} /> : null,
             endAdornment:
               unit === '' || (field.as === 'quantity' && /[^\d.,'’\s+-]/.test(text)) ? null : (
                 <InputAdornment position="end">{unit}</InputAdornment>

@@ -1,4 +1,4 @@
-import { waitFor } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { unitOf } from '../../testing/facts.js';
 import { field, fill, press, problems, renderPage } from '../../testing/render-page.js';
 import { EditPlateDialog } from './EditPlateDialog.js';
@@ -33,8 +33,31 @@ test('a figure in the unit of another quantity is refused where it stands, and n
 
 test('a closure that ends before it begins is refused', async () => {
   const { sent } = await openDialog({ hasHourMeter: false, declaredHoursPerWeek: 35 });
-  await fill('Closed from and to', '2026-08-02/2026-07-20');
+  await press('Add a closure');
+  await fill('First day', '2 Aug 2026');
+  await fill('Last day', '20.7.2026');
   await press('Save changes');
   await waitFor(() => expect(problems().join()).toContain('A closure ends on the day it begins, or later.'));
   expect(sent).toEqual([]);
+});
+
+test('closures are days from and to, as one writes them; half of one is asked about, and one can be deleted', async () => {
+  const { sent } = await openDialog({
+    hasHourMeter: false,
+    declaredHoursPerWeek: 35,
+    closures: ['2026-07-20/2026-08-02'],
+  });
+  expect(field('First day').value).toBe('20 Jul 2026');
+  await press('Add a closure');
+  const second = () => screen.getAllByLabelText<HTMLInputElement>('First day')[1]!;
+  await act(async () => fireEvent.change(second(), { target: { value: '24.12.2026' } }));
+  await press('Save changes');
+  await waitFor(() => expect(problems().join()).toContain('2026-07-20'));
+  expect(sent).toEqual([]);
+  await act(async () =>
+    fireEvent.change(screen.getAllByLabelText('Last day')[1]!, { target: { value: '6.1.2027' } }),
+  );
+  await act(async () => fireEvent.click(screen.getByLabelText('Delete closure 1')));
+  await press('Save changes');
+  await waitFor(() => expect(sent).toMatchObject([{ body: { closures: ['2026-12-24/2027-01-06'] } }]));
 });

@@ -111,7 +111,7 @@ export function ReadHoursDialog({
         : form.problemOf('takenAt');
   return (
     <FormDialog
-      title={corrects ? `Put a reading of ${tag} right` : `Read the hours of ${tag}`}
+      title={corrects ? `Correct a reading of ${tag}` : `Read the hours of ${tag}`}
       submit="Save reading"
       canSubmit={entry.value !== null && judged === null && form.when !== null && isChangeReady}
       isSending={form.isSending || postChange.isPending}

@@ -1,7 +1,7 @@
 import { RunHours } from '../../components/RunHours.js';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import type { FleetCompressorView } from '@entretien/contracts';
-import { Link as MuiLink, useMediaQuery, type Theme } from '@mui/material';
+import { Box, Link as MuiLink, useMediaQuery, type Theme } from '@mui/material';
 import { Link, useNavigate } from 'react-router';
 import { usePreferences } from '../../data/preferences.js';
 import { StopMark } from '../../components/stop/StopMark.js';
@@ -35,7 +35,13 @@ export function RegisterTable({ units, zoneOf }: RegisterProps) {
         </MuiLink>
       ),
     },
-    { field: 'siteName', headerName: 'Site', flex: 1, minWidth: isWide ? 130 : 116 },
+    {
+      field: 'siteName',
+      headerName: 'Site',
+      flex: 1,
+      minWidth: isWide ? 130 : 116,
+      renderCell: ({ row }) => <Shortened text={row.siteName} />,
+    },
     {
       field: 'description',
       headerName: 'Machine',
@@ -44,7 +50,7 @@ export function RegisterTable({ units, zoneOf }: RegisterProps) {
       renderCell: ({ row }) => (
         <>
           <StopMark compressorId={row.compressorId} /> <OpenMark compressorId={row.compressorId} />{' '}
-          {row.description}
+          <Shortened text={row.description} />
         </>
       ),
     },
@@ -98,5 +104,18 @@ export function RegisterTable({ units, zoneOf }: RegisterProps) {
         '& .MuiDataGrid-columnHeaderTitle': { fontWeight: 600, color: 'text.secondary' },
       }}
     />
+  );
+}
+
+/** What has no room ends in dots, and is whole where one points at it. */
+function Shortened({ text }: { readonly text: string }) {
+  return (
+    <Box
+      component="span"
+      title={text}
+      sx={{ minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
+    >
+      {text}
+    </Box>
   );
 }

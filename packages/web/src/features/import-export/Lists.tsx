@@ -1,5 +1,18 @@
-import { Alert, Box, Button, Stack, Typography } from '@mui/material';
+import {
+  Alert,
+  Box,
+  Button,
+  Stack,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  Typography,
+} from '@mui/material';
 import type { ImportResultView, SiteView } from '@entretien/contracts';
+import { describeDay } from '@entretien/core/basics';
+import { formatFigure } from '@entretien/core/quantities';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { postList, sentenceOf } from '../../data/api.js';
@@ -25,21 +38,78 @@ export function Lists() {
     <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, width: '100%' }}>
       <Typography variant="h1">Import and export</Typography>
       <Typography sx={{ color: 'text.secondary', mb: 2 }}>
-        From a spreadsheet or another logbook, and back. Comma-separated, the first row naming the columns.
+        From a spreadsheet or another logbook, and back.
       </Typography>
-      <ImportList />
-      <Box component="section" sx={{ mt: 4, borderTop: '1px solid var(--mui-palette-divider)', pt: 2 }}>
-        <Typography variant="h2">Export</Typography>
-        <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
-          Every reading that stands, of all units. Times are in UTC, figures with a decimal point.
-        </Typography>
-        <Button component="a" href="/api/readings/export" download variant="outlined" sx={{ minHeight: 44 }}>
-          Save all readings
-        </Button>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', xl: 'minmax(0, 1fr) 480px' },
+          columnGap: 6,
+          rowGap: 4,
+          alignItems: 'start',
+        }}
+      >
+        <ImportList />
+        <Box
+          component="section"
+          sx={{ borderTop: { xs: '1px solid var(--mui-palette-divider)', xl: 'none' }, pt: { xs: 2, xl: 0 } }}
+        >
+          <Typography variant="h2">Export</Typography>
+          <Typography variant="body2" sx={{ color: 'text.secondary', my: 1 }}>
+            Every reading that stands, of all units. Days are written year first, times in UTC, figures with
+            your decimal sign.
+          </Typography>
+          <Button
+            component="a"
+            href="/api/readings/export"
+            download
+            variant="outlined"
+            sx={{ minHeight: 44 }}
+          >
+            Save all readings
+          </Button>
+        </Box>
       </Box>
     </Box>
   );
 }
+
+/** What a list must hold, by three rows of one. */
+function ExampleList() {
+  return (
+    <Box sx={{ mt: 2 }}>
+      <Typography variant="body2" sx={{ color: 'text.secondary', mb: 1 }}>
+        The first row names the columns: a unit, a date and the hours are needed. Columns may be separated by
+        commas, semicolons or tabs. For example:
+      </Typography>
+      <Table size="small" aria-label="Example of a list" sx={{ width: 'auto', '& td, & th': { pr: 4 } }}>
+        <TableHead>
+          <TableRow>
+            {['Unit', 'Date', 'Hours', 'Note'].map((name) => (
+              <TableCell key={name}>{name}</TableCell>
+            ))}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {EXAMPLE.map(([tag, day, hours, note]) => (
+            <TableRow key={tag + day}>
+              <TableCell>{tag}</TableCell>
+              <TableCell>{describeDay(day)}</TableCell>
+              <TableCell>{formatFigure(hours, { figures: 6 })}</TableCell>
+              <TableCell>{note}</TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </Box>
+  );
+}
+
+const EXAMPLE: readonly (readonly [string, string, number, string])[] = [
+  ['CJ-1', '2026-11-03', 4120, ''],
+  ['CJ-2', '2026-11-03', 812.5, 'Belt is noisy'],
+  ['CJ-1', '2026-12-01', 4298, ''],
+];
 
 /** The time zone that most sites lie in; that of this device while there are none. */
 function usualZone(sites: readonly SiteView[]): string {
@@ -130,6 +200,7 @@ function ImportList() {
           {problem}
         </Alert>
       )}
+      {!chosen && <ExampleList />}
       {chosen && <ImportOptionsForm list={chosen.list} options={chosen.options} onChange={change} />}
       {chosen && !result && (
         <Stack direction="row" sx={{ alignItems: 'center', gap: 2, mt: 1.5 }}>

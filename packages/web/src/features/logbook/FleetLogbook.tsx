@@ -47,7 +47,7 @@ export function FleetLogbook() {
     );
   const { items } = entries;
   return (
-    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1180, width: '100%' }}>
+    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1600, width: '100%' }}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'start', gap: 2, mb: 1.5 }}>
         <Typography variant="h1">Logbook</Typography>
         <Stack direction="row" sx={{ gap: 1 }}>

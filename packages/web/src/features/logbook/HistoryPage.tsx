@@ -77,5 +77,5 @@ export function HistoryPage() {
 }
 
 function Frame({ children }: { readonly children: React.ReactNode }) {
-  return <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1180, width: '100%' }}>{children}</Box>;
+  return <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1600, width: '100%' }}>{children}</Box>;
 }

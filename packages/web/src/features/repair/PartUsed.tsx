@@ -18,19 +18,19 @@ export function PartUsed({ repair, unit }: PartUsedProps) {
   const [part, setPart] = useState<PartView | string | null>(null);
   const [typed, setTyped] = useState('');
   const [count, setCount] = useState('1');
+  const [reason, setReason] = useState('');
   const fact = useFactOnce();
   const add = useAdd(repair);
   const fitting = parts.filter(
-    (one) =>
-      !one.isRetired &&
-      (one.fits.length === 0 || one.fits.includes(unit.id)) &&
-      !needsReason(one, unit, unit.id),
+    (one) => !one.isRetired && (one.fits.length === 0 || one.fits.includes(unit.id)),
   );
   const read = readNumber(count);
   const isCount = read.ok && read.value > 0 && read.value <= 1000;
   const name = typed.trim();
   // Typed over, it is no longer the part that was chosen.
   const known = part !== null && typeof part === 'object' && part.name === name ? part : null;
+  const wantsReason = known !== null && needsReason(known, unit, unit.id);
+  const canSend = name !== '' && isCount && (!wantsReason || reason.trim() !== '');
   const send = () =>
     add.mutate(
       {
@@ -39,12 +39,14 @@ export function PartUsed({ repair, unit }: PartUsedProps) {
         text: name,
         count: read.ok ? read.value : 1,
         ...(known ? { part: known.id } : {}),
+        ...(wantsReason ? { reason: reason.trim() } : {}),
       },
       {
         onSuccess: () => {
           setPart(null);
           setTyped('');
           setCount('1');
+          setReason('');
           fact.forget();
         },
       },
@@ -55,7 +57,7 @@ export function PartUsed({ repair, unit }: PartUsedProps) {
       sx={{ mb: 1.5 }}
       onSubmit={(event) => {
         event.preventDefault();
-        if (name !== '' && isCount) send();
+        if (canSend) send();
       }}
     >
       <Stack direction="row" sx={{ gap: 1, alignItems: 'start', flexWrap: { xs: 'wrap', sm: 'nowrap' } }}>
@@ -93,7 +95,7 @@ export function PartUsed({ repair, unit }: PartUsedProps) {
         <Button
           type="submit"
           variant="outlined"
-          disabled={name === '' || !isCount || add.isPending}
+          disabled={!canSend || add.isPending}
           sx={{ minHeight: 44, flex: 'none' }}
         >
           Save the part
@@ -103,6 +105,20 @@ export function PartUsed({ repair, unit }: PartUsedProps) {
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           It goes out of the van: {known.inVan} are there.
         </Typography>
+      )}
+      {wantsReason && (
+        <TextField
+          label="Why this part"
+          required
+          size="small"
+          fullWidth
+          multiline
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          helperText="It is not listed for this machine: for breathing air it needs a reason."
+          slotProps={{ htmlInput: { maxLength: 500 } }}
+          sx={{ mt: 1 }}
+        />
       )}
       <ProblemLine error={add.error} />
     </Box>

@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { idOf, site, unitOf } from '../../testing/facts.js';
 import { button, daysAgo, enter, fill, press, problems, renderPage } from '../../testing/render-page.js';
 import { Repair } from './Repair.js';
@@ -127,11 +127,21 @@ test('a part of the catalogue goes by its id; typed over, it is another part, ca
   expect(second!.part).toBeUndefined();
 });
 
-test('oil that is not named for a machine whose air is breathed is not offered', async () => {
+test('oil that is not named for a machine whose air is breathed asks why', async () => {
   const breathing = unitOf({ id: UNIT, family: 'high-pressure', stages: 3, airUse: 'breathing' });
-  await page({}, { ...catalogued('Compressor oil', { class: 'oil' }), [`/compressors/${UNIT}`]: breathing });
+  const { sent } = await page(
+    {},
+    { ...catalogued('Compressor oil', { class: 'oil' }), [`/compressors/${UNIT}`]: breathing },
+  );
   await fill('Part used', 'Compressor');
-  expect(screen.queryByRole('option', { name: /Compressor oil/ })).toBeNull();
+  fireEvent.click(await screen.findByRole('option', { name: /Compressor oil/ }));
+  expect(button('Save the part').disabled).toBe(true);
+  await enter('Save the part');
+  expect(sentTo(sent)).toEqual([]);
+  const why = await screen.findByLabelText(/^Why this part/);
+  await act(async () => fireEvent.change(why, { target: { value: 'The same, by the lead' } }));
+  await enter('Save the part');
+  expect(sentTo(sent)).toMatchObject([{ body: { part: idOf(9), reason: 'The same, by the lead' } }]);
 });
 
 test('closed without proof it wants to know why', async () => {
@@ -160,4 +170,62 @@ test('a guided overhaul is opened and folded again; its steps are gone through o
   fireEvent.click(first!);
   await press('Save');
   expect(sentTo(sent)).toMatchObject([{ body: { kind: 'step' } }]);
+});
+
+describe('what was said is corrected', () => {
+  const entryOf = (kind: string, more: object = {}) => ({
+    id: idOf(7),
+    recordedAt: daysAgo(1),
+    by: 'somebody',
+    marks: [],
+    at: daysAgo(1),
+    kind,
+    text: 'New spring',
+    ...more,
+  });
+  const withdrawal = `${ENTRIES}/${idOf(7)}/withdrawal`;
+  const open = async (name: string, entry: object) => {
+    const shown = await page({ entries: [entry] }, { [withdrawal]: repair() });
+    fireEvent.click(screen.getByLabelText(`Correct: ${name}`));
+    return shown;
+  };
+  const dialog = () => within(screen.getByRole('dialog'));
+  const typed = async (label: string, text: string) =>
+    act(async () =>
+      fireEvent.change(dialog().getByLabelText(new RegExp(`^${label}`)), { target: { value: text } }),
+    );
+  const submit = (name: string) =>
+    act(async () =>
+      fireEvent.submit(dialog().getByText<HTMLButtonElement>(name, { selector: '[type=submit]' }).form!),
+    );
+
+  test('words and minutes, in the place of the entry', async () => {
+    const { sent } = await open('New spring, 40 min', entryOf('work', { minutes: 40 }));
+    await typed('Minutes', '-1');
+    await submit('Correct');
+    expect(sentTo(sent)).toEqual([]);
+    await typed('Minutes', '55');
+    await typed('What was said', ' New seat ');
+    await submit('Correct');
+    expect(sentTo(sent)).toMatchObject([
+      { body: { kind: 'work', text: 'New seat', minutes: 55, corrects: idOf(7) } },
+    ]);
+    expect(screen.queryByRole('dialog')).toBeNull();
+  });
+
+  test('or withdrawn, with a reason', async () => {
+    const { sent } = await open('New spring', entryOf('work'));
+    fireEvent.click(dialog().getByText('Withdraw it'));
+    await submit('Withdraw');
+    expect(sent).toEqual([]);
+    await typed('Why', 'The other machine');
+    await submit('Withdraw');
+    expect(sent).toMatchObject([{ path: withdrawal, body: { reason: 'The other machine' } }]);
+  });
+
+  test('a part, a proof or a step can only be withdrawn, and says what follows', async () => {
+    await open('2 × New spring', entryOf('part', { count: 2 }));
+    expect(dialog().queryByText('Other words')).toBeNull();
+    expect(dialog().getByText(/goes back into the van/)).toBeTruthy();
+  });
 });

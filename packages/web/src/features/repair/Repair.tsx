@@ -1,5 +1,5 @@
 import { Box, Button, ButtonBase, Link as MuiLink, Stack, TextField, Typography } from '@mui/material';
-import type { AddRepairEntry, CompressorView, RepairView } from '@entretien/contracts';
+import type { AddRepairEntry, CompressorView, RepairEntryView, RepairView } from '@entretien/contracts';
 import { formatMoment } from '@entretien/core/basics';
 import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
@@ -23,10 +23,11 @@ import { StopBanner } from '../../components/stop/StopBanner.js';
 import { ProblemLine } from '../../components/ProblemLine.js';
 import { PartUsed } from './PartUsed.js';
 import { newFact, useAdd, useFactOnce } from './use-entry.js';
+import { RepairEntries } from './RepairEntries.js';
 import { RepairIsolation } from './RepairIsolation.js';
+import { EntryDialog } from './EntryDialog.js';
 import { Tick } from '../../components/Tick.js';
 import { useNow } from '../../components/use-now.js';
-import { VerdictMark } from '../../components/VerdictMark.js';
 import { toLocalText } from '../../components/WhenField.js';
 
 const stateText: Readonly<Record<RepairView['state'], string>> = {
@@ -48,7 +49,7 @@ export function Repair() {
   const unit = useCompressor(repair.data?.compressorId);
   const failed = repair.isError ? repair : unit.isError ? unit : null;
   return (
-    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1180, width: '100%' }}>
+    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1600, width: '100%' }}>
       {failed ? (
         <ErrorState error={failed.error} onRetry={() => void failed.refetch()} />
       ) : repair.data && unit.data ? (
@@ -78,7 +79,29 @@ function RepairPage({ repair, unit }: RepairProps) {
       >
         {unit.tag}
       </MuiLink>
-      <Typography variant="h1">{repair.found}</Typography>
+      <Stack
+        direction="row"
+        sx={{
+          columnGap: 2,
+          rowGap: 1,
+          mb: 0.5,
+          alignItems: 'start',
+          justifyContent: 'space-between',
+          flexWrap: 'wrap',
+        }}
+      >
+        <Typography variant="h1" sx={{ flex: '1 1 300px' }}>
+          {repair.found}
+        </Typography>
+        <Button
+          variant="outlined"
+          href={`/api/repairs/${repair.id}/report.pdf`}
+          target="_blank"
+          sx={{ minHeight: 44, flex: 'none' }}
+        >
+          Report as PDF
+        </Button>
+      </Stack>
       <Typography sx={{ color: 'text.secondary', mb: 1.5 }}>
         {repair.kind === 'fault' ? 'Fault' : repair.kind === 'modification' ? 'Modification' : 'Improvement'}
         {repair.station ? ` · ${stationName(unit, repair.station)}` : ''} · found{' '}
@@ -114,7 +137,7 @@ function RepairPage({ repair, unit }: RepairProps) {
           {repair.isOpen && <WorkDone repair={repair} unit={unit} />}
           {repair.isOpen && <PartUsed repair={repair} unit={unit} />}
           <WriteEntry repair={repair} kind="note" label="Note" submit="Save" />
-          <Entries repair={repair} timeZone={timeZone} />
+          <RepairEntries repair={repair} timeZone={timeZone} />
         </Box>
         <Box>
           {repair.isOpen && <Guide repair={repair} unit={unit} />}
@@ -248,32 +271,6 @@ function WriteEntry({ repair, kind, label, submit, hasMinutes = false, more = {}
   );
 }
 
-function Entries({ repair, timeZone }: { readonly repair: RepairView; readonly timeZone: string }) {
-  return (
-    <Box component="ol" aria-label="What was done" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-      {repair.entries
-        .filter(({ kind }) => kind !== 'step')
-        .map(({ id, at, kind, text, minutes, outcome, check }) => (
-          <Box component="li" key={id} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75 }}>
-            <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center' }}>
-              <Typography variant="body2" sx={{ color: 'text.secondary', flex: 'none', minWidth: 130 }}>
-                {formatMoment(Date.parse(at), timeZone)}
-              </Typography>
-              <Typography variant="body2" sx={{ flex: 1 }}>
-                {kind === 'close' ? 'Closed: ' : ''}
-                {kind === 'proof'
-                  ? `${checkByCode(check ?? '')?.name ?? check}: ${outcome?.reason ?? text}`
-                  : text}
-                {minutes === undefined ? '' : `, ${minutes} min`}
-              </Typography>
-              {outcome && <VerdictMark {...outcome} />}
-            </Stack>
-          </Box>
-        ))}
-    </Box>
-  );
-}
-
 /** An overhaul in its order, each step gone through; cautions and torques where they belong. */
 function Guide({ repair, unit }: RepairProps) {
   const [search, setSearch] = useSearchParams();
@@ -306,7 +303,10 @@ function Guide({ repair, unit }: RepairProps) {
 
 function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedure }) {
   const add = useAdd(repair);
-  const gone = new Set(repair.entries.flatMap(({ kind, text }) => (kind === 'step' ? [text] : [])));
+  const gone = new Map(
+    repair.entries.flatMap((entry) => (entry.kind === 'step' ? [[entry.text, entry]] : [])),
+  );
+  const [undone, setUndone] = useState<RepairEntryView | null>(null);
   return (
     <>
       <Typography variant="body2" sx={{ mb: 1 }}>
@@ -323,8 +323,12 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
               role="checkbox"
               aria-checked={isGone}
               aria-label={name}
-              disabled={isGone || add.isPending}
-              onClick={() => add.mutate({ ...newFact(), kind: 'step', text, session: SESSION })}
+              disabled={add.isPending}
+              onClick={() =>
+                isGone
+                  ? setUndone(gone.get(text)!)
+                  : add.mutate({ ...newFact(), kind: 'step', text, session: SESSION })
+              }
               sx={{
                 display: 'flex',
                 width: '100%',
@@ -353,6 +357,7 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
           </Box>
         );
       })}
+      {undone && <EntryDialog repair={repair} entry={undone} onClose={() => setUndone(null)} />}
     </>
   );
 }

@@ -75,3 +75,14 @@ test('a day that the contract has no room for is refused before anything is sent
   await enter('Prepare the visit');
   expect(sent).toEqual([]);
 });
+
+test('where only one machine stands it is chosen, due or not', async () => {
+  const alone = { items: [unit(TWO, 'CJ-2', [taskOf('oil-change')])], nextCursor: null };
+  const { sent } = await renderPage(<PlanVisitDialog siteId={SITE} onClose={() => undefined} />, {
+    ...fleet,
+    '/standings?limit=100': alone,
+  });
+  await screen.findByText('CJ-2');
+  await enter('Prepare the visit');
+  expect(sent).toMatchObject([{ body: { units: [{ compressorId: TWO, tasks: [] }] } }]);
+});

@@ -36,7 +36,10 @@ export function PlanVisitDialog({ siteId, compressorId, onClose }: PlanVisitProp
   const plannedOn = day ?? formatDay(localDayAt(now, site?.timeZone ?? 'UTC'));
   const isChosen = (unit: FleetCompressorView) =>
     changed.get(unit.compressorId) ??
-    (compressorId === undefined ? worthPlanning(unit.tasks).length > 0 : unit.compressorId === compressorId);
+    (compressorId === undefined
+      ? // Where only one machine stands, one comes for that one.
+        here.length === 1 || worthPlanning(unit.tasks).length > 0
+      : unit.compressorId === compressorId);
   const chosen = here.filter(isChosen);
   const begin = () =>
     post.mutate(

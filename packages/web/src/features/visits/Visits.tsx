@@ -26,7 +26,7 @@ export function Visits() {
   const open = openVisits.data ?? [];
   const finished = (visits.data ?? []).filter(({ state }) => state === 'finished');
   return (
-    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1040, width: '100%' }}>
+    <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1600, width: '100%' }}>
       <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'start', gap: 2, mb: 1 }}>
         <Box>
           <Typography variant="h1">Visits</Typography>

@@ -70,12 +70,12 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
     await saveReading(meter, site, read).then(onSaved, () => setNotKept(true));
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key !== 'Enter') return;
+    if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement)) return;
     event.preventDefault();
     void save();
   };
   return (
-    <Box sx={{ minWidth: 0 }}>
+    <Box sx={{ minWidth: 0 }} onKeyDown={onKeyDown}>
       <Stack direction="row" sx={{ gap: 1, alignItems: 'start' }}>
         <MeterFigure
           id={fieldId(compressorId)}
@@ -84,7 +84,6 @@ export function MeterField({ meter, site, log: recorded, mends, onSaved, onGiveU
           fullWidth
           entry={entry}
           onEntry={({ text }) => setDraft(compressorId, text)}
-          onKeyDown={onKeyDown}
           problem={verdict?.problem?.sentence ?? null}
           hint={typedHint(meter, site, verdict, now)}
           sx={{ maxWidth: 420 }}

@@ -33,7 +33,7 @@ export function Walk() {
 }
 
 function Frame({ children }: { readonly children: React.ReactNode }) {
-  return <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1040, width: '100%' }}>{children}</Box>;
+  return <Box sx={{ px: { xs: 2, md: 3.5 }, pt: 2, pb: 4, maxWidth: 1600, width: '100%' }}>{children}</Box>;
 }
 
 function WalkPage({ meters }: { readonly meters: SiteMetersView }) {
