@@ -5,7 +5,7 @@ import { rolldown } from 'rolldown';
 import { root } from './lib.mjs';
 
 /** Packages that stay as they are: native ones, and those that look for files of their own beside them. */
-const external = [/^node:/, 'better-sqlite3', 'sharp', /^pdfkit/, /^dejavu-fonts-ttf/, /^swagger-ui-dist/];
+const external = [/^node:/, 'better-sqlite3', 'sharp', '@node-rs/argon2', /^pdfkit/, /^dejavu-fonts-ttf/, /^swagger-ui-dist/];
 
 /** Packages that the framework would use if they were there; they are not. */
 const optional =

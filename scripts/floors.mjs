@@ -4,6 +4,7 @@
  */
 export const areasOfCore = {
   basics: [],
+  access: ['basics'],
   quantities: ['basics'],
   machine: ['basics', 'quantities'],
   hours: ['basics', 'quantities', 'machine'],

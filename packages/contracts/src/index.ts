@@ -66,3 +66,28 @@ export { IsFigure, IsId, IsInstant, IsLocalDate, IsText, Optional } from './rule
 export { ReturnToService, TakeOutOfService } from './stops.js';
 export { moneyLimits, pauseLimits, SaveSettings, type WorkshopSettings } from './settings.js';
 export { entryContracts, RepairEntryBody, type AddRepairEntry } from './entries.js';
+export {
+  AcceptInvitation,
+  AddCustomer,
+  AssignSite,
+  ChangeAccount,
+  ChangePassword,
+  FirstLead,
+  Invite,
+  LookAtInvitation,
+  PasskeyAnswer,
+  SignIn,
+} from './access.js';
+export type {
+  AccountView,
+  AuditEntryView,
+  CustomerView,
+  InvitationView,
+  MeView,
+  NewInvitationView,
+  OwnPaperView,
+  OwnSiteView,
+  OwnUnitView,
+  PasskeyView,
+  SessionView,
+} from './access.js';

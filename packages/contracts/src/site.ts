@@ -47,4 +47,6 @@ export class SiteView {
   @Optional() @IsText('The address', 200) address?: string;
   @Optional() @IsText('The contact', textLimits.name) contact?: string;
   @Optional() @IsText('The note', textLimits.note) note?: string;
+  /** Whose site it is. */
+  @Optional() @IsId() customerId?: string;
 }

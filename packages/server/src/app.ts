@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { readFileSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { Module, type DynamicModule, type LoggerService } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
@@ -10,6 +11,11 @@ import { repairEntryFact, visitStepFact, type FactKind } from '@entretien/core/f
 import { pino, type Logger } from 'pino';
 import type { MigrationInterface } from 'typeorm';
 import { pinoHttp } from 'pino-http';
+import { actorOfRequest } from './access/access.guard.js';
+import { AccessModule } from './access/access.module.js';
+import { requireRight } from './access/actor.js';
+import { OwnModule } from './access/own.module.js';
+import { Sessions } from './access/sessions.js';
 import { buildId } from './common/build-id.js';
 import { serveOpenApi } from './common/openapi.js';
 import { ProblemFilter } from './common/problem.filter.js';
@@ -58,6 +64,7 @@ import { VisitsModule } from './visits/visits.module.js';
 const LARGEST_BODY = '2mb';
 /** How long a connection is kept open for the next question. */
 const KEPT_ALIVE_MS = 65_000;
+const YEAR_S = 365 * 24 * 60 * 60;
 /** Bodies that may be under way at once, and pictures among them. */
 const [MOST_BODIES, MOST_PICTURES] = [64, 6];
 
@@ -87,6 +94,7 @@ class AppModule {
       imports: [
         PersistenceModule.forFolder(settings.dataDir, kinds.facts, kinds.migrations),
         PeopleModule,
+        AccessModule,
         SitesModule,
         CompressorsModule,
         ReadingsModule,
@@ -104,6 +112,7 @@ class AppModule {
         RepairsModule,
         VisitsModule,
         OpenWorkModule,
+        OwnModule,
         LogbookModule,
         HealthModule,
         // The last: what no other knows below a compressor may be a kind of fact.
@@ -148,16 +157,19 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
       logger: nestLogger(logger),
       bodyParser: false,
       abortOnError: false,
+      ...(settings.tls ? { httpsOptions: filesOf(settings.tls) } : {}),
       // A server that is told to end does not wait for whoever is still sending.
       forceCloseConnections: true,
     },
   );
   app.disable('x-powered-by');
+  // Whoever stands before it says who asked, and whether it was encrypted; nobody else is believed.
+  if (settings.isBehindProxy) app.set('trust proxy', 1);
   // A line for each request only where somebody asked for them: it costs more than the request itself.
   if (logger.isLevelEnabled('info')) app.use(pinoHttp({ logger, quietReqLogger: true }));
   const protect = helmet({
     // Served without TLS it would only be passed over; whoever puts TLS before it says so there.
-    strictTransportSecurity: false,
+    strictTransportSecurity: settings.tls ? { maxAge: YEAR_S, includeSubDomains: false } : false,
     contentSecurityPolicy: {
       // MUI writes its styles into the page, and a photo is shown before it is sent; everything else comes from
       // our own files.
@@ -188,6 +200,9 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   app.use('/api', refuseDeepNesting);
   app.use('/api', refuseInheritedNames);
   app.use('/api', formerNames);
+  const sessions = app.get(Sessions);
+  app.use('/api', actorOfRequest(sessions));
+  app.use(DESCRIPTION, refuseStrangers);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(contractPipe());
   app.useGlobalFilters(new ProblemFilter(logger));
@@ -199,6 +214,10 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   return app;
 }
 
+function filesOf({ certificate, key }: NonNullable<Settings['tls']>) {
+  return { cert: readFileSync(certificate), key: readFileSync(key) };
+}
+
 function dataHeaders() {
   return (_request: Request, response: Response, next: NextFunction) => {
     response.set({
@@ -208,6 +227,14 @@ function dataHeaders() {
     });
     next();
   };
+}
+
+/** The description of the API, for whoever works here. */
+const DESCRIPTION = ['/api/docs', '/api/openapi.json'];
+
+function refuseStrangers(_request: Request, _response: Response, next: NextFunction): void {
+  requireRight('see');
+  next();
 }
 
 /** Everything under /api but the page that describes it. */

@@ -7,8 +7,14 @@ describe('settings', () => {
   });
 
   test.each([
-    [{ ENTRETIEN_HOST: '0.0.0.0' }, /no accounts yet/],
-    [{ ENTRETIEN_HOST: '192.168.1.5' }, /no accounts yet/],
+    [{ ENTRETIEN_HOST: '0.0.0.0' }, /has to be encrypted/],
+    [{ ENTRETIEN_HOST: '192.168.1.5' }, /has to be encrypted/],
+    [{ ENTRETIEN_HOST: '192.168.1.5', ENTRETIEN_BEHIND_PROXY: 'no' }, /has to be encrypted/],
+    [{ ENTRETIEN_HOST: '192.168.1.5', ENTRETIEN_BEHIND_PROXY: 'yes' }, /ENTRETIEN_PUBLIC_URL/],
+    [{ ENTRETIEN_BEHIND_PROXY: 'perhaps' }, /must be yes or no/],
+    [{ ENTRETIEN_CERTIFICATE: 'package.json' }, /ENTRETIEN_KEY is missing/],
+    [{ ENTRETIEN_KEY: 'package.json' }, /ENTRETIEN_CERTIFICATE is missing/],
+    [{ ENTRETIEN_CERTIFICATE: 'package.json', ENTRETIEN_KEY: 'nowhere.pem' }, /no such file/],
     [{ ENTRETIEN_PORT: 'http' }, /port number/],
     [{ ENTRETIEN_PORT: '70000' }, /port number/],
     [{ ENTRETIEN_TIME_ZONE: 'Haldris' }, /no time zone/],
@@ -17,6 +23,16 @@ describe('settings', () => {
     [{ ENTRETIEN_DATA_DIR: 'package.json' }, /is a file/],
   ])('%j is refused with a sentence', (environment, sentence) => {
     expect(() => settingsFrom(environment)).toThrow(sentence);
+  });
+
+  test('beyond this machine with a certificate, or behind a proxy', () => {
+    const host = { ENTRETIEN_HOST: '0.0.0.0', ENTRETIEN_PUBLIC_URL: 'https://service.example' };
+    const tls = { ENTRETIEN_CERTIFICATE: 'package.json', ENTRETIEN_KEY: 'package.json' };
+    expect(settingsFrom({ ...host, ...tls })).toMatchObject({
+      host: '0.0.0.0',
+      tls: { key: 'package.json' },
+    });
+    expect(settingsFrom({ ...host, ENTRETIEN_BEHIND_PROXY: 'yes' })).toMatchObject({ isBehindProxy: true });
   });
 
   test('loopback in any spelling is allowed', () => {

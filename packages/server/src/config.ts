@@ -15,6 +15,10 @@ export interface Settings {
   readonly publicUrl?: string;
   /** What is written of what happens; `warn` where nothing is said. */
   readonly logLevel?: string;
+  /** What encrypts what is sent: a certificate and its key, as files. */
+  readonly tls?: { readonly certificate: string; readonly key: string };
+  /** Whether somebody else encrypts before it: a proxy on the same machine or network. */
+  readonly isBehindProxy?: boolean;
   /** Folder of the built page; left out, only the API is served. */
   readonly webDir?: string;
 }
@@ -31,16 +35,23 @@ export function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
     throw new SettingsProblem('ENTRETIEN_PORT must be a port number from 0 to 65535.');
   }
   const host = environment['ENTRETIEN_HOST'] ?? '127.0.0.1';
-  if (!isLoopback(host)) {
-    throw new SettingsProblem(
-      `ENTRETIEN_HOST is ${host}, but there are no accounts yet: anybody could write. It must be 127.0.0.1 or localhost.`,
-    );
-  }
   const timeZone = environment['ENTRETIEN_TIME_ZONE'] ?? 'UTC';
   if (!isTimeZone(timeZone)) throw new SettingsProblem(`ENTRETIEN_TIME_ZONE is no time zone: ${timeZone}.`);
   const publicUrl = environment['ENTRETIEN_PUBLIC_URL'];
   if (publicUrl !== undefined && !URL.canParse(publicUrl)) {
     throw new SettingsProblem('ENTRETIEN_PUBLIC_URL must be a whole address, like https://service.example.');
+  }
+  const tls = tlsFrom(environment);
+  const isBehindProxy = flagOf(environment, 'ENTRETIEN_BEHIND_PROXY');
+  if (!isLoopback(host)) {
+    if (tls === undefined && !isBehindProxy)
+      throw new SettingsProblem(
+        `ENTRETIEN_HOST is ${host}: beyond this machine everything has to be encrypted. Name a certificate in ENTRETIEN_CERTIFICATE and ENTRETIEN_KEY, or set ENTRETIEN_BEHIND_PROXY=yes where a proxy does it.`,
+      );
+    if (publicUrl === undefined)
+      throw new SettingsProblem(
+        `ENTRETIEN_HOST is ${host}: say in ENTRETIEN_PUBLIC_URL by which address it is reached, like https://service.example.`,
+      );
   }
   const logLevel = environment['ENTRETIEN_LOG_LEVEL'] ?? 'warn';
   if (!LOG_LEVELS.includes(logLevel)) {
@@ -59,5 +70,27 @@ export function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
     dataDir,
     logLevel,
     ...(publicUrl === undefined ? {} : { publicUrl }),
+    ...(tls === undefined ? {} : { tls }),
+    ...(isBehindProxy ? { isBehindProxy } : {}),
   };
+}
+
+function tlsFrom(environment: NodeJS.ProcessEnv): Settings['tls'] {
+  const files = { certificate: 'ENTRETIEN_CERTIFICATE', key: 'ENTRETIEN_KEY' } as const;
+  const [certificate, key] = [environment[files.certificate], environment[files.key]];
+  if (certificate === undefined && key === undefined) return undefined;
+  for (const [name, file] of [
+    [files.certificate, certificate],
+    [files.key, key],
+  ] as const) {
+    if (file === undefined) throw new SettingsProblem(`A certificate needs its key: ${name} is missing.`);
+    if (!existsSync(file)) throw new SettingsProblem(`${name} is ${file}, and there is no such file.`);
+  }
+  return { certificate: certificate!, key: key! };
+}
+
+function flagOf(environment: NodeJS.ProcessEnv, name: string): boolean {
+  const text = environment[name] ?? 'no';
+  if (text !== 'yes' && text !== 'no') throw new SettingsProblem(`${name} is ${text}; it must be yes or no.`);
+  return text === 'yes';
 }

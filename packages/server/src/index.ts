@@ -1,6 +1,8 @@
 export { createApp, type AppOptions } from './app.js';
 export { systemClock } from './common/system-clock.js';
-export { settingsFrom, type Settings } from './config.js';
+export { Accounts } from './access/accounts.js';
+export { isLoopback } from './common/request-guards.js';
+export { settingsFrom, SettingsProblem, type Settings } from './config.js';
 export { CompressorsService } from './compressors/compressors.service.js';
 export { MeasurementsService } from './measurements/measurements.service.js';
 export { PeopleService } from './people/people.js';

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { pino } from 'pino';
-import { createApp, settingsFrom } from './index.js';
+import { Accounts, createApp, isLoopback, settingsFrom, SettingsProblem } from './index.js';
 
 try {
   const settings = settingsFrom(process.env);
@@ -11,9 +11,19 @@ try {
     settings: existsSync(built) ? { ...settings, webDir: built } : settings,
     logger,
   });
+  const code = app.get(Accounts).codeOfFirst();
+  if (code !== null && !isLoopback(settings.host))
+    throw new SettingsProblem(
+      `ENTRETIEN_HOST is ${settings.host}, and there are no accounts: anybody could write. Start it on 127.0.0.1 first, and make yourself the first lead.`,
+    );
   await app.listen(settings.port, settings.host);
   const { port } = app.getHttpServer().address() as { port: number };
-  console.log(`Entretien is ready on http://${settings.host}:${port}`);
+  const address = settings.publicUrl ?? `${settings.tls ? 'https' : 'http'}://${settings.host}:${port}`;
+  if (code !== null)
+    console.log(
+      `There are no accounts: everybody at this machine may do everything. To sign in with names, open ${address}/welcome#${code} once.`,
+    );
+  console.log(`Entretien is ready on ${address}`);
 } catch (error) {
   console.error(error instanceof Error ? error.message : error);
   process.exitCode = 1;

@@ -17,6 +17,9 @@ const site = papers<{
   contact: string | null;
 }>('site', ['name', 'timeZone', 'altitudeM', 'address', 'contact']);
 
+/** Somebody whose machines are looked after. */
+const customer = papers<{ name: string }>('customer', ['name']);
+
 const siteChange = papers<{ siteId: string; changes: object }>('site-change', ['siteId', 'changes']);
 
 const part = papers<{
@@ -85,6 +88,7 @@ const withdrawal = factKind<Withdrawal>({
 export const registerFacts = {
   compressor,
   site,
+  customer,
   siteChange,
   part,
   partChange,

@@ -1,3 +1,4 @@
+import { ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
@@ -20,6 +21,7 @@ import { VesselRepository } from './vessel-repository.js';
 
 @ApiTags('compressors')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('compressors')
 export class CompressorsController {
   constructor(private readonly compressors: CompressorsService) {}

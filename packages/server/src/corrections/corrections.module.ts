@@ -1,3 +1,4 @@
+import { ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Injectable, Module, Param, Post } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import { WithdrawFact, type WithdrawalView } from '@entretien/contracts';
@@ -63,6 +64,7 @@ export class CorrectionsService {
 
 @ApiTags('corrections')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('compressors/:compressorId')
 export class CorrectionsController {
   constructor(private readonly corrections: CorrectionsService) {}

@@ -4,14 +4,8 @@ import { checkByCode, describeVerdict } from '@entretien/core/checks';
 import type { StopView, WorkshopSettings } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
-import { fromMeter, meterScaleAt, formatHoursSeen, type MeterScale } from '@entretien/core/hours';
-import {
-  clockHours,
-  hourClockOf,
-  type ServiceTask,
-  type Standing,
-  type TaskStanding,
-} from '@entretien/core/plan';
+import { fromMeter, meterScaleAt, formatHoursSeen } from '@entretien/core/hours';
+import { clockHours, hourClockOf, type ServiceTask } from '@entretien/core/plan';
 import {
   NOT_CONFIRMED,
   describeOpen,
@@ -40,6 +34,7 @@ import {
   type ReportedReading,
 } from './visit-report.js';
 import { amountOf, billOf, plateLine } from './report-words.js';
+import { nextOf } from './next-due.js';
 import { drawRedTag, drawTag, type RedTagContent, type TagContent } from './service-tag.js';
 
 const PROOFS: Readonly<Record<VisitTask['verification'], string>> = {
@@ -264,29 +259,4 @@ function doneHoursOf({ standing, history }: JudgedCompressor): string | null {
   if (!known) return null;
   const text = formatHoursSeen(standing.meter, Math.round(known.hours), 'full');
   return known.basis === 'read' ? text : `about ${text} (estimated)`;
-}
-
-/** The tasks that come next, by the day they likely fall due; a point in hours beside it. */
-function nextOf({ tasks, meter }: Standing): { name: string; due: string }[] {
-  return tasks
-    .filter(
-      ({ coveredBy, dueOn, dueAtHours }) => coveredBy === null && (dueOn !== null || dueAtHours !== null),
-    )
-    .sort((a, b) => (a.likelyAt ?? Infinity) - (b.likelyAt ?? Infinity))
-    .slice(0, 6)
-    .map((task) => ({ name: task.name, due: dueText(task, meter) }));
-}
-
-/** By hours and by date, as far as each is known; what is late or was put off says so first. */
-function dueText({ dueOn, dueAtHours, likelyOn, state, deferral }: TaskStanding, meter: MeterScale): string {
-  const either = (hours: number | null, day: string | null, before: string) =>
-    [
-      hours === null ? null : `at ${formatHoursSeen(meter, Math.round(hours))}`,
-      day === null ? null : `${before}${describeDay(day)}`,
-    ]
-      .filter((part) => part !== null)
-      .join(' or ');
-  if (deferral) return `put off to ${either(deferral.untilHours, deferral.untilOn, '')}`;
-  if (state === 'overdue') return `late: due ${either(dueAtHours, dueOn ?? likelyOn, '')}`;
-  return dueOn === null ? either(dueAtHours, likelyOn, 'likely ') : either(dueAtHours, dueOn, 'by ');
 }

@@ -1,11 +1,12 @@
 import type { WorkshopSettings } from '@entretien/contracts';
 import type { DataPlate } from '@entretien/core/machine';
 import { formatFigure } from '@entretien/core/quantities';
+import { seesPrices } from '../access/actor.js';
 import type { ReportedCompressor } from './visit-report.js';
 
 /** An amount of hundredths in the currency of the workshop; empty where none is known. */
 export function amountOf(cents: number | null, { currency }: WorkshopSettings): string {
-  return cents === null ? '' : `${formatFigure(cents / 100, { decimals: 2 })} ${currency}`;
+  return cents === null || !seesPrices() ? '' : `${formatFigure(cents / 100, { decimals: 2 })} ${currency}`;
 }
 
 /** Labour, and what it comes to with the parts and the tax. */
@@ -14,6 +15,8 @@ export function billOf(
   prices: readonly (number | null)[],
   workshop: WorkshopSettings,
 ): Pick<ReportedCompressor, 'labour' | 'bill'> {
+  const labourLine = minutes === 0 ? null : `${how}: ${minutes} min`;
+  if (!seesPrices()) return { labour: labourLine, bill: null };
   const { labourCentsPerHour, taxPercent } = workshop;
   const parts = prices.reduce<number>((sum, cents) => sum + (cents ?? 0), 0);
   const labour = Math.round((minutes / 60) * labourCentsPerHour);
@@ -23,7 +26,7 @@ export function billOf(
     cents === 0 ? [] : [{ name, amount: amountOf(cents, workshop) }];
   const without = unpriced === 1 ? 'one part that has' : `${unpriced} parts that have`;
   return {
-    labour: minutes === 0 ? null : `${how}: ${minutes} min`,
+    labour: labourLine,
     bill:
       parts + labour === 0
         ? null

@@ -1,3 +1,4 @@
+import { ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Injectable, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import { PageQuery, type FactView, type Page } from '@entretien/contracts';
@@ -82,6 +83,7 @@ export class FactsService {
 
 @ApiTags('facts')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('compressors/:compressorId/:collection')
 export class FactsController {
   constructor(private readonly facts: FactsService) {}

@@ -1,3 +1,4 @@
+import { May } from '../access/may.js';
 import { Controller, Get, Inject, Module } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { HealthView } from '@entretien/contracts';
@@ -8,6 +9,7 @@ import { Database } from '../persistence/database.js';
 import { ClockDoubt } from './clock-doubt.js';
 
 @ApiTags('health')
+@May('open')
 @Controller('health')
 export class HealthController {
   constructor(

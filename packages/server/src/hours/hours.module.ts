@@ -1,3 +1,4 @@
+import { ReadsAndWrites } from '../access/may.js';
 import { Controller, Get, Module, Param, Query } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
@@ -13,6 +14,7 @@ import { HoursService } from './hours.service.js';
 import { MetersService } from './meters.service.js';
 
 @ApiTags('run hours')
+@ReadsAndWrites('see', 'work')
 @Controller('compressors/:compressorId')
 export class HoursController {
   constructor(private readonly hours: HoursService) {}
@@ -31,6 +33,7 @@ export class HoursController {
 }
 
 @ApiTags('run hours')
+@ReadsAndWrites('see', 'work')
 @Controller('sites/:siteId')
 export class MetersController {
   constructor(private readonly meters: MetersService) {}

@@ -1,3 +1,5 @@
+import { NotedAs } from '../access/audited.js';
+import { ReadsAndWrites } from '../access/may.js';
 import { Controller, Get, HttpCode, Module, Post, Query, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiHeader, ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import { ExportQuery, ImportQuery, type ImportResultView } from '@entretien/contracts';
@@ -11,6 +13,7 @@ import { ImportService } from './import.service.js';
 
 @ApiTags('readings')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('readings')
 export class ListsController {
   constructor(
@@ -32,6 +35,7 @@ export class ListsController {
   }
 
   @Get('export')
+  @NotedAs('exported')
   @ApiProduces('text/csv')
   @ApiOperation({ summary: 'The readings that stand, as a list (CSV)' })
   write(@Query() query: ExportQuery, @Res() response: Response): Promise<void> {

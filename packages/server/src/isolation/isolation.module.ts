@@ -1,3 +1,5 @@
+import { NotedAs } from '../access/audited.js';
+import { May, ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Module, Param, Put } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import { SaveSettings, type IsolationView, type WorkshopSettings } from '@entretien/contracts';
@@ -7,6 +9,7 @@ import { IsolationService } from './isolation.service.js';
 import { WorkshopSettingsService } from './workshop-settings.js';
 
 @ApiTags('isolation')
+@ReadsAndWrites('see', 'work')
 @Controller()
 export class IsolationController {
   constructor(
@@ -27,6 +30,8 @@ export class IsolationController {
   }
 
   @Put('settings')
+  @NotedAs('settings changed')
+  @May('lead')
   @ApiOperation({ summary: 'Set the guard and what stands on papers; what is left out stays' })
   save(@Body() settings: SaveSettings): WorkshopSettings {
     return this.settings.save(settings);

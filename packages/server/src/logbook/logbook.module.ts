@@ -1,3 +1,5 @@
+import { NotedAs } from '../access/audited.js';
+import { ReadsAndWrites } from '../access/may.js';
 import { Controller, Get, Module, Query, Res } from '@nestjs/common';
 import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import { LogbookExportQuery, LogbookQuery, type LogbookEntryView, type Page } from '@entretien/contracts';
@@ -9,6 +11,7 @@ import { SitesModule } from '../sites/sites.module.js';
 import { LogbookService } from './logbook.service.js';
 
 @ApiTags('logbook')
+@ReadsAndWrites('see', 'work')
 @Controller('logbook')
 export class LogbookController {
   constructor(
@@ -23,6 +26,7 @@ export class LogbookController {
   }
 
   @Get('export')
+  @NotedAs('exported')
   @ApiProduces('text/csv', 'application/json')
   @ApiOperation({ summary: 'What a query finds, as a list' })
   async export(@Query() { format, ...query }: LogbookExportQuery, @Res() response: Response): Promise<void> {

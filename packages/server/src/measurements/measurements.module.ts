@@ -1,3 +1,4 @@
+import { ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, HttpCode, Inject, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
@@ -34,6 +35,7 @@ import { MeasurementsService } from './measurements.service.js';
 
 @ApiTags('measurements')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('compressors/:compressorId/measurements')
 export class MeasurementsController {
   constructor(private readonly measurements: MeasurementsService) {}
@@ -59,6 +61,7 @@ export class MeasurementsController {
 }
 
 @ApiTags('measurements')
+@ReadsAndWrites('see', 'work')
 @Controller()
 export class ChecksController {
   constructor(

@@ -1,3 +1,4 @@
+import { ReadsAndWrites } from '../access/may.js';
 import { Controller, Get, Module } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { OpenWorkView } from '@entretien/contracts';
@@ -10,6 +11,7 @@ import { VisitsModule } from '../visits/visits.module.js';
 import { OpenWorkService } from './open-work.service.js';
 
 @ApiTags('standing')
+@ReadsAndWrites('see', 'work')
 @Controller('open-work')
 export class OpenWorkController {
   constructor(private readonly work: OpenWorkService) {}

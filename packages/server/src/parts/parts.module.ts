@@ -1,3 +1,5 @@
+import { NotedAs } from '../access/audited.js';
+import { ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, HttpCode, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
@@ -18,6 +20,7 @@ import { PartsService } from './parts.service.js';
 
 @ApiTags('parts')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('parts')
 export class PartsController {
   constructor(private readonly parts: PartsService) {}
@@ -42,12 +45,14 @@ export class PartsController {
   }
 
   @Post(':id/changes')
+  @NotedAs('stock changed')
   @ApiOperation({ summary: 'Put a part right, take it out of the catalogue, or back into it' })
   change(@Param('id') id: string, @Body() change: ChangePart, @RequestPerson() by: string): PartView {
     return this.parts.change(id, change, by);
   }
 
   @Post(':id/moves')
+  @NotedAs('stock changed')
   @ApiOperation({ summary: 'Parts were put into the van, or counted' })
   move(@Param('id') id: string, @Body() move: MovePart, @RequestPerson() by: string): PartView {
     return this.parts.move(id, move, by);

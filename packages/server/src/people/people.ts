@@ -1,3 +1,5 @@
+import { NotedAs } from '../access/audited.js';
+import { May, ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Inject, Injectable, Module, Post, Query } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import { AddPerson, DEFAULT_PERSON_ID, PageQuery, type Page, type PersonView } from '@entretien/contracts';
@@ -67,11 +69,14 @@ function initialsOf(name: string): string {
 }
 
 @ApiTags('people')
+@ReadsAndWrites('see', 'work')
 @Controller('people')
 export class PeopleController {
   constructor(private readonly people: PeopleService) {}
 
   @Post()
+  @NotedAs('people changed')
+  @May('lead')
   @ApiOperation({ summary: 'Add somebody who works on compressors' })
   add(@Body() person: AddPerson): PersonView {
     return this.people.add(person);

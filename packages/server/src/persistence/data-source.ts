@@ -1,6 +1,13 @@
 import { chmodSync, closeSync, existsSync, mkdirSync, openSync } from 'node:fs';
 import { join } from 'node:path';
 import type { DataSourceOptions, MigrationInterface } from 'typeorm';
+import {
+  AccountEntity,
+  AuditEntity,
+  InvitationEntity,
+  PasskeyEntity,
+  SessionEntity,
+} from './entities/access.entity.js';
 import { PlanContentEntity, PlanVersionEntity } from './entities/compressor.entity.js';
 import { VoidedEntity } from './entities/correction.entity.js';
 import { FleetPriorEntity } from './entities/fleet-prior.entity.js';
@@ -20,6 +27,11 @@ const others = [
   VoidedEntity,
   FleetPriorEntity,
   SettingEntity,
+  AccountEntity,
+  SessionEntity,
+  InvitationEntity,
+  PasskeyEntity,
+  AuditEntity,
 ];
 
 /** Customers' data are nobody else's on this machine; what lies beside the database gets its rights from it. */

@@ -1,11 +1,14 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Instant } from '@entretien/core/basics';
 import type { EntityTarget } from 'typeorm';
+import { requireRight } from '../access/actor.js';
 import { conflict, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { Database } from './database.js';
 import type { FactColumns, CompressorFactColumns } from './entities/columns.js';
 import { VoidedEntity, WithdrawalEntity } from './entities/correction.entity.js';
+import { MeasurementEntity } from './entities/measurement.entity.js';
+import { OutOfServiceEntity } from './entities/stop.entity.js';
 import { Spine } from './spine.js';
 import { StoredKinds, type StoredKind } from './stored-kinds.js';
 
@@ -96,6 +99,8 @@ export class FactStore {
     if (fact?.compressorId !== compressorId) {
       throw notFound('no-such-fact', 'What is to be corrected is not on record for this unit.');
     }
+    // It would be a way back into service that nobody answers for.
+    if (isStop(fact)) requireRight('sign', 'What stops a machine is withdrawn by who may sign for it.');
     const before = this.database.all('SELECT "how" FROM "voided" WHERE "fact_id" = ?', factId);
     if (before.length > 0) {
       throw conflict(
@@ -128,6 +133,11 @@ export class FactStore {
       'Something else was recorded under the same id. Send it again with a new id.',
     );
   }
+}
+
+/** Whether a fact holds a machine out of service. */
+function isStop(fact: FactColumns): boolean {
+  return fact instanceof OutOfServiceEntity || (fact instanceof MeasurementEntity && fact.verdict === 'stop');
 }
 
 function sameValue(stored: object, sent: object, column: string): boolean {

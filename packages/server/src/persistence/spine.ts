@@ -30,7 +30,7 @@ const NO_PLATE: DataPlate = {
 };
 
 /** Raised when the core words a kind of fact in another way: lines are written anew once, at the next start. */
-const WORDING = 2;
+const WORDING = 3;
 
 interface SpineRow {
   readonly id: string;

@@ -1,3 +1,5 @@
+import { NotedAs } from '../access/audited.js';
+import { ReadsAndWrites } from '../access/may.js';
 import {
   Body,
   Controller,
@@ -36,6 +38,7 @@ import { DeferralsService } from './deferrals.service.js';
 
 @ApiTags('plans')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller()
 export class PlansController {
   constructor(
@@ -50,6 +53,7 @@ export class PlansController {
   }
 
   @Put('compressors/:id/plan')
+  @NotedAs('plan changed')
   @ApiOperation({ summary: 'Save a plan as the next version, based on the one named in If-Match' })
   @ApiHeader({ name: 'If-Match', required: true, description: 'The version that was changed, like "3".' })
   save(

@@ -1,3 +1,4 @@
+import { ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, HttpCode, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
@@ -18,6 +19,7 @@ import { ReadingsService } from './readings.service.js';
 
 @ApiTags('readings')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('compressors/:compressorId')
 export class ReadingsController {
   constructor(private readonly readings: ReadingsService) {}
@@ -60,6 +62,7 @@ export class ReadingsController {
 
 @ApiTags('readings')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('readings')
 export class ReadingsOfManyController {
   constructor(private readonly readings: ReadingsService) {}

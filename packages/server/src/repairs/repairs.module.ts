@@ -1,3 +1,4 @@
+import { May, ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Module, Param, Post, Query, Res } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import {
@@ -23,6 +24,7 @@ import { RepairsService } from './repairs.service.js';
 
 @ApiTags('repairs')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller()
 export class RepairsController {
   constructor(
@@ -53,6 +55,7 @@ export class RepairsController {
   }
 
   @Get('repairs/:id/report.pdf')
+  @May('see-own', { kind: 'repair', parameter: 'id' })
   @ApiProduces('application/pdf')
   @ApiOperation({ summary: 'The report of a repair' })
   async report(@Param('id') id: string, @Res() response: Response): Promise<void> {

@@ -138,7 +138,12 @@ describe('what was said of a repair is put right', () => {
 });
 
 test('a part for breathing air that is not named for the machine asks for a reason here too', async () => {
-  const { unit, repair } = await repairOf({ family: 'high-pressure', stages: 3, workingPressureBar: 300, airUse: 'breathing' });
+  const { unit, repair } = await repairOf({
+    family: 'high-pressure',
+    stages: 3,
+    workingPressureBar: 300,
+    airUse: 'breathing',
+  });
   const part = randomUUID();
   const cartridge = {
     id: part,

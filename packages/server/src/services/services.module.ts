@@ -1,3 +1,4 @@
+import { May, ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import { PageQuery, RecordService, type Page, type ServiceView } from '@entretien/contracts';
@@ -9,11 +10,14 @@ import { ServicesService } from './services.service.js';
 
 @ApiTags('services')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('compressors/:compressorId/services')
 export class ServicesController {
   constructor(private readonly services: ServicesService) {}
 
+  // What it moves is what a signature moves.
   @Post()
+  @May('sign')
   @ApiOperation({ summary: 'Record work that was done' })
   record(
     @Param('compressorId') compressorId: string,

@@ -1,5 +1,12 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { AddSite, ChangeSite, SiteView } from '@entretien/contracts';
+import type {
+  AddCustomer,
+  AddSite,
+  AssignSite,
+  ChangeSite,
+  CustomerView,
+  SiteView,
+} from '@entretien/contracts';
 import { isTimeZone } from '@entretien/core/basics';
 import { groupBy } from '../common/group-by.js';
 import { impossible, notFound } from '../common/problem.js';
@@ -7,7 +14,12 @@ import { SETTINGS } from '../common/tokens.js';
 import type { Settings } from '../config.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
-import { SiteChangeEntity, SiteEntity, type SiteDetails } from '../persistence/entities/site.entity.js';
+import {
+  CustomerEntity,
+  SiteChangeEntity,
+  SiteEntity,
+  type SiteDetails,
+} from '../persistence/entities/site.entity.js';
 import { FactStore } from '../persistence/fact-store.js';
 
 /** The sites with everything learnt of them so far. Few enough to be kept in memory. */
@@ -38,9 +50,40 @@ export class SitesService {
     return toView(row, []);
   }
 
-  change(siteId: string, change: ChangeSite, by: string): SiteView {
+  change(siteId: string, { id, by: _by, ...details }: ChangeSite, by: string): SiteView {
+    return this.learn(siteId, id, details, by);
+  }
+
+  addCustomer({ id, name }: AddCustomer, by: string): CustomerView {
+    const content = { id: id.toLowerCase(), name: name.trim(), note: null, by: this.people.require(by) };
+    this.facts.record(CustomerEntity, content, () => ({ marks: [] }));
+    return this.customers().find((customer) => customer.id === content.id)!;
+  }
+
+  /** Everybody whose machines are looked after, by name. */
+  customers(): CustomerView[] {
+    const sites = this.list();
+    return this.database.findAll(CustomerEntity, 'ORDER BY "name", "id"').map(({ id, name }) => ({
+      id,
+      name,
+      siteIds: sites.filter(({ customerId }) => customerId === id).map((site) => site.id),
+    }));
+  }
+
+  requireCustomer(id: string): string {
+    const customer = this.facts.find(CustomerEntity, id.toLowerCase());
+    if (!customer) throw notFound('no-such-customer', 'There is no such customer.');
+    return customer.id;
+  }
+
+  /** Whose site it is, from now on. */
+  assign(siteId: string, { id, customerId }: AssignSite, by: string): SiteView {
+    const owner = customerId === null || customerId === undefined ? null : this.requireCustomer(customerId);
+    return this.learn(siteId, id, { customerId: owner }, by);
+  }
+
+  private learn(siteId: string, id: string, details: SiteDetails, by: string): SiteView {
     this.require(siteId);
-    const { id, by: _by, ...details } = change;
     const content = {
       id: id.toLowerCase(),
       by: this.people.require(by),

@@ -1,3 +1,4 @@
+import { ReadsAndWrites } from '../access/may.js';
 import { Controller, Get, Module, Param, Query } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
@@ -14,6 +15,7 @@ import { FleetTeacher } from './fleet-teacher.js';
 import { StandingsService } from './standings.service.js';
 
 @ApiTags('standing')
+@ReadsAndWrites('see', 'work')
 @Controller()
 export class StandingsController {
   constructor(

@@ -1,3 +1,4 @@
+import { May, ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Module, Param, Post } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import { ReturnToService, TakeOutOfService, type StopView } from '@entretien/contracts';
@@ -9,6 +10,7 @@ import { StopsService } from './stops.service.js';
 
 @ApiTags('out of service')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller()
 export class StopsController {
   constructor(private readonly stops: StopsService) {}
@@ -36,6 +38,7 @@ export class StopsController {
   }
 
   @Post('compressors/:compressorId/return-to-service')
+  @May('sign')
   @ApiOperation({ summary: 'It runs again: by a later better verdict, or by a named decision' })
   bringBack(
     @Param('compressorId') compressorId: string,

@@ -115,12 +115,26 @@ export class TestServer {
   }
 
   /** Reads bytes as they come. */
-  async readBytes(path: string): Promise<{ status: number; type: string; bytes: Buffer }> {
+  async readBytes(
+    path: string,
+    headers: Record<string, string> = {},
+  ): Promise<{ status: number; type: string; bytes: Buffer }> {
     const response = await request(this.app.getHttpServer())
       .get(path)
+      .set(headers)
       .buffer(true)
       .parse(collect as never);
     return { status: response.status, type: response.type, bytes: response.body as Buffer };
+  }
+
+  async ask(
+    method: 'get' | 'post' | 'put' | 'delete',
+    path: string,
+    headers: Record<string, string>,
+    body = {},
+  ): Promise<Answer> {
+    const call = request(this.app.getHttpServer())[method](path).set(headers);
+    return toAnswer(await (method === 'get' || method === 'delete' ? call : call.send(body)));
   }
 
   async put(path: string, body: object, headers: Record<string, string> = {}): Promise<Answer> {

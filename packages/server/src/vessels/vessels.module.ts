@@ -1,3 +1,4 @@
+import { ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
@@ -16,6 +17,7 @@ import { VesselsService } from './vessels.service.js';
 
 @ApiTags('vessels')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('vessels')
 export class VesselsController {
   constructor(private readonly vessels: VesselsService) {}

@@ -1,3 +1,5 @@
+import { actorNow } from '../access/actor.js';
+import { May, ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Module, Param, Post, Query, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiHeader, ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import {
@@ -13,6 +15,8 @@ import {
   type VisitStepView,
   type VisitView,
 } from '@entretien/contracts';
+import type { Right } from '@entretien/core/access';
+import { stepModules } from '@entretien/core/visit';
 import type { Request, Response } from 'express';
 import { bytesOf } from '../common/bytes-of.js';
 import { RequestPerson } from '../common/person-of-request.js';
@@ -34,8 +38,25 @@ import { StepConsequences } from './step-consequences.js';
 import { VisitRepository } from './visit-repository.js';
 import { VisitsService } from './visits.service.js';
 
+/** Whoever is signed in signs with their own name, whatever was typed. */
+function signedByAccount(step: RecordVisitStep): RecordVisitStep {
+  const actor = actorNow();
+  return actor && signedKinds.has(step.kind)
+    ? { ...step, details: { ...step.details, name: actor.name } }
+    : step;
+}
+
+const signedKinds = new Set(stepModules.flatMap(({ kind, isSigned }) => (isSigned ? [kind] : [])));
+
+/** Signing for a service is not everybody’s. */
+function rightForStep({ body }: Request): Right {
+  const kind = (body as { readonly kind?: unknown } | undefined)?.kind;
+  return typeof kind === 'string' && signedKinds.has(kind) ? 'sign' : 'work';
+}
+
 @ApiTags('visits')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('visits')
 export class VisitsController {
   constructor(
@@ -63,9 +84,10 @@ export class VisitsController {
   }
 
   @Post(':id/steps')
+  @May(rightForStep)
   @ApiOperation({ summary: 'Record a step; what opens a machine that is not isolated is refused with 409' })
   step(@Param('id') id: string, @Body() step: RecordVisitStep, @RequestPerson() by: string): VisitStepView {
-    return this.visits.record(id, step, by);
+    return this.visits.record(id, signedByAccount(step), by);
   }
 
   @Post(':id/photos')
@@ -90,6 +112,7 @@ export class VisitsController {
   }
 
   @Get(':id/report.pdf')
+  @May('see-own', { kind: 'visit', parameter: 'id' })
   @ApiProduces('application/pdf')
   @ApiOperation({ summary: 'The report of a visit' })
   async report(@Param('id') id: string, @Res() response: Response): Promise<void> {
@@ -103,6 +126,7 @@ function sendPicture(response: Response, picture: Buffer): void {
 
 @ApiTags('compressors')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
+@ReadsAndWrites('see', 'work')
 @Controller('compressors/:id/photos')
 export class CompressorPhotosController {
   constructor(private readonly photos: PhotosService) {}
@@ -138,11 +162,13 @@ export class CompressorPhotosController {
 }
 
 @ApiTags('visits')
+@ReadsAndWrites('see', 'work')
 @Controller('compressors/:compressorId')
 export class TagController {
   constructor(private readonly papers: DocumentsService) {}
 
   @Get('tag.pdf')
+  @May('see-own', { kind: 'compressor', parameter: 'compressorId' })
   @ApiProduces('application/pdf')
   @ApiOperation({ summary: 'The service tag of a unit, with a code that opens its page' })
   async tag(

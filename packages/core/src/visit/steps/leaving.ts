@@ -15,6 +15,7 @@ export interface SignBody {
 
 const sign = stepKind<SignBody>({
   kind: 'sign',
+  isSigned: true,
   fields: { name: 'text', strokes: 'text?', informed: 'text?', customer: 'text?', customerStrokes: 'text?' },
   text: ({ name, informed }) =>
     `Signed for by ${name}${informed === undefined ? '' : `, left out of service, told to ${informed}`}`,

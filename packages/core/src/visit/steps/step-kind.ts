@@ -40,6 +40,8 @@ export interface AnyBody {
  */
 export interface StepModule<Body extends AnyBody = AnyBody> {
   readonly kind: Body['kind'];
+  /** Whether somebody answers for the machine by it, with a name. */
+  readonly isSigned?: true;
   readonly fields: Readonly<Record<string, FieldType>>;
   /** What it says, in a line. */
   text(body: Body, names: StepNames): string;

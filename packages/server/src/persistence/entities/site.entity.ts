@@ -23,6 +23,14 @@ export interface SiteDetails {
   contact?: string | null;
   note?: string | null;
   walk?: string[] | null;
+  customerId?: string | null;
+}
+
+/** Somebody whose machines are looked after. */
+@FactTable(facts.customer)
+@Entity('customer')
+export class CustomerEntity extends FactColumns {
+  @Column({ type: 'text' }) name: string;
 }
 
 @FactTable(facts.siteChange)

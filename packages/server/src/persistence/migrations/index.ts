@@ -7,6 +7,7 @@ import { Spine1764460800000 } from './1764460800000-spine.js';
 import { Isolation1764547200000 } from './1764547200000-isolation.js';
 import { NamesOfToday1764633600000 } from './1764633600000-names-of-today.js';
 import { TakingOver1764720000000 } from './1764720000000-taking-over.js';
+import { Access1764892800000 } from './1764892800000-access.js';
 import { WordsPutRight1764806400000 } from './1764806400000-words-put-right.js';
 
 /** Everything that was ever done to the tables, in its order. */
@@ -21,4 +22,5 @@ export const migrations = [
   NamesOfToday1764633600000,
   TakingOver1764720000000,
   WordsPutRight1764806400000,
+  Access1764892800000,
 ];
