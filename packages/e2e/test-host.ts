@@ -16,6 +16,11 @@ export class TestHost {
     return new TestHost(await HostClient.start(join(packages, 'server/bundle/test-host.js')));
   }
 
+  /** What makes the first lead of the application that is open. */
+  get firstCode(): string {
+    return this.client.firstCode!;
+  }
+
   get url(): string {
     return this.client.url;
   }

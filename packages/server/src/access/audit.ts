@@ -5,29 +5,7 @@ import { CLOCK, type Clock } from '../common/tokens.js';
 import { Database } from '../persistence/database.js';
 import { AuditEntity } from '../persistence/entities/access.entity.js';
 import { actorNow } from './actor.js';
-
-/** What the audit tells of. */
-export type Audited =
-  | 'signed in'
-  | 'sign-in refused'
-  | 'signed out'
-  | 'first lead'
-  | 'invited'
-  | 'invitation withdrawn'
-  | 'account made'
-  | 'rights changed'
-  | 'account closed'
-  | 'session ended'
-  | 'password changed'
-  | 'passkey added'
-  | 'passkey removed'
-  | 'customer changed'
-  | 'site changed'
-  | 'plan changed'
-  | 'stock changed'
-  | 'people changed'
-  | 'settings changed'
-  | 'exported';
+import type { Audited } from './noted-as.js';
 
 /** Who did what of weight: only added to, by the table itself too. */
 @Injectable()

@@ -1,6 +1,6 @@
 import {
+  Inject,
   Injectable,
-  SetMetadata,
   type CallHandler,
   type ExecutionContext,
   type NestInterceptor,
@@ -8,20 +8,14 @@ import {
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import { tap, type Observable } from 'rxjs';
+import { CLOCK, type Clock } from '../common/tokens.js';
+import { CompressorRegister } from '../compressors/compressor-register.js';
+import { Database } from '../persistence/database.js';
+import { PartEntity } from '../persistence/entities/part.entity.js';
+import { SitesService } from '../sites/sites.service.js';
 import { standingNow } from './actor.js';
-import { Audit, type Audited } from './audit.js';
-
-const AUDITED = 'entretien:audited';
-
-interface Noted {
-  readonly what: Audited;
-  readonly about: (request: Request) => string;
-}
-
-/** What of a route the audit tells, once it was done. */
-export function NotedAs(what: Audited, about: Noted['about'] = ({ path }) => path.replace(/^\/api\//, '')) {
-  return SetMetadata(AUDITED, { what, about } satisfies Noted);
-}
+import { Audit } from './audit.js';
+import { AUDITED, type Audited } from './noted-as.js';
 
 /** Notes what was done by a route that says so, if it was; while there are no accounts there is nobody to name. */
 @Injectable()
@@ -29,12 +23,30 @@ export class AuditInterceptor implements NestInterceptor {
   constructor(
     private readonly reflector: Reflector,
     private readonly audit: Audit,
+    private readonly database: Database,
+    private readonly sites: SitesService,
+    private readonly register: CompressorRegister,
+    @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
   intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
-    const noted = this.reflector.get<Noted | undefined>(AUDITED, context.getHandler());
-    if (!noted || standingNow().access === 'off') return next.handle();
+    const what = this.reflector.get<Audited | undefined>(AUDITED, context.getHandler());
+    if (!what || standingNow().access === 'off') return next.handle();
     const request = context.switchToHttp().getRequest<Request>();
-    return next.handle().pipe(tap(() => this.audit.note(noted.what, noted.about(request))));
+    return next.handle().pipe(tap(() => this.audit.note(what, this.aboutOf(request))));
+  }
+
+  /** What a request is about, as people call it: a unit, a site, a part; else by its own name, or its address. */
+  private aboutOf({ path, body }: Request): string {
+    const [, , collection = '', id = ''] = path.split('/');
+    const name = this.nameOf(collection, id.toLowerCase()) ?? (body as { name?: unknown } | undefined)?.name;
+    return typeof name === 'string' ? name : [collection, ...path.split('/').slice(4)].join(' ');
+  }
+
+  private nameOf(collection: string, id: string): string | undefined {
+    if (collection === 'sites') return this.sites.find(id)?.name;
+    if (collection === 'parts') return this.database.find(PartEntity, id)?.name;
+    const unit = collection === 'compressors' ? this.register.find(id) : undefined;
+    return unit && this.register.plateOf(unit, this.clock()).tag;
   }
 }

@@ -1,4 +1,4 @@
-import { NotedAs } from '../access/audited.js';
+import { NotedAs } from '../access/noted-as.js';
 import { ReadsAndWrites } from '../access/may.js';
 import { Controller, Get, HttpCode, Module, Post, Query, Req, Res } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiHeader, ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';

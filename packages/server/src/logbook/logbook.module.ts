@@ -1,4 +1,4 @@
-import { NotedAs } from '../access/audited.js';
+import { NotedAs } from '../access/noted-as.js';
 import { ReadsAndWrites } from '../access/may.js';
 import { Controller, Get, Module, Query, Res } from '@nestjs/common';
 import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';

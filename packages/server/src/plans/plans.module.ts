@@ -1,4 +1,4 @@
-import { NotedAs } from '../access/audited.js';
+import { NotedAs } from '../access/noted-as.js';
 import { ReadsAndWrites } from '../access/may.js';
 import {
   Body,

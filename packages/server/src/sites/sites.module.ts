@@ -1,4 +1,4 @@
-import { NotedAs } from '../access/audited.js';
+import { NotedAs } from '../access/noted-as.js';
 import { May, ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Module, Param, Post, Query } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiTags } from '@nestjs/swagger';

@@ -3,6 +3,8 @@ import type { HostAnswer, HostQuestion } from './test-host.js';
 
 /** Asks a test host in a process of its own; see test-host.ts. */
 export class HostClient {
+  /** What makes the first lead of what is open; null where there are accounts. */
+  firstCode: string | null = null;
   private asked = 0;
   private readonly waiting = new Map<number, (answer: HostAnswer) => void>();
 
@@ -30,12 +32,12 @@ export class HostClient {
   }
 
   /** Opens an application in the place of the one before. */
-  open(order: NonNullable<HostQuestion['open']>): Promise<void> {
-    return this.ask({ open: order });
+  async open(order: NonNullable<HostQuestion['open']>): Promise<void> {
+    this.firstCode = (await this.ask({ open: order })).firstCode ?? null;
   }
 
-  close(): Promise<void> {
-    return this.ask({});
+  async close(): Promise<void> {
+    await this.ask({});
   }
 
   /** Ends it as a cut cable would. */
@@ -54,12 +56,13 @@ export class HostClient {
     await ended;
   }
 
-  private async ask(question: Omit<HostQuestion, 'number'>): Promise<void> {
+  private async ask(question: Omit<HostQuestion, 'number'>): Promise<HostAnswer> {
     this.asked += 1;
     const number = this.asked;
     const answered = new Promise<HostAnswer>((done) => this.waiting.set(number, done));
     this.process.send({ number, ...question });
-    const { problem } = await answered;
-    if (problem !== undefined) throw new Error(problem);
+    const answer = await answered;
+    if (answer.problem !== undefined) throw new Error(answer.problem);
+    return answer;
   }
 }

@@ -1,5 +1,6 @@
 import { createServer, type RequestListener } from 'node:http';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import { Accounts } from '../access/accounts.js';
 import { createApp } from '../app.js';
 
 /*
@@ -19,6 +20,8 @@ export interface HostAnswer {
   readonly number: number;
   readonly url: string;
   readonly problem?: string;
+  /** What makes the first lead of what is open. */
+  readonly firstCode?: string | null;
 }
 
 let app: NestExpressApplication | null = null;
@@ -69,7 +72,8 @@ door.listen(0, '127.0.0.1', () => {
     last = last.then(async () => {
       try {
         await act(question);
-        report({ number: question.number, url });
+        const firstCode = app?.get(Accounts).codeOfFirst() ?? null;
+        report({ number: question.number, url, firstCode });
       } catch (error) {
         report({ number: question.number, url, problem: (error as Error).stack ?? String(error) });
       }

@@ -94,7 +94,29 @@ const router = createBrowserRouter([
         path: 'settings',
         lazy: () => import('../features/settings/index.js').then((area) => ({ Component: area.Settings })),
       },
+      {
+        path: 'people',
+        lazy: () => import('../features/access/index.js').then((area) => ({ Component: area.People })),
+      },
+      {
+        path: 'account',
+        lazy: () => import('../features/access/index.js').then((area) => ({ Component: area.Account })),
+      },
       { path: '*', element: <NotFound /> },
+    ],
+    hydrateFallbackElement: <></>,
+  },
+  {
+    errorElement: <PageBroke />,
+    children: [
+      {
+        path: 'welcome',
+        lazy: () => import('../features/access/index.js').then((area) => ({ Component: area.Welcome })),
+      },
+      {
+        path: 'join',
+        lazy: () => import('../features/access/index.js').then((area) => ({ Component: area.Join })),
+      },
     ],
     hydrateFallbackElement: <></>,
   },

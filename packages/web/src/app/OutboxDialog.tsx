@@ -19,7 +19,8 @@ import { QuantityField, type QuantityEntry } from '../components/QuantityField.j
 import { formatMoment } from '@entretien/core/basics';
 import { fromLocalText, toLocalText, WhenField } from '../components/WhenField.js';
 import { discard, putInOutbox, sendOutbox, useOutbox } from '../data/outbox/outbox.js';
-import { byAge, type OutboxItem } from '../data/outbox/outbox-item.js';
+import { useOwnAccount } from '../data/me.js';
+import { byAge, isAnothers, type OutboxItem } from '../data/outbox/outbox-item.js';
 
 /** The tray: what waits to be sent, and what was refused and wants mending. */
 export function OutboxDialog({ onClose }: { readonly onClose: () => void }) {
@@ -78,6 +79,7 @@ function Item({ item, onLeave }: ItemProps) {
   const [isMending, setMending] = useState(false);
   const { kind, problem, timeZone } = item;
   const { hours, at } = describeItem(item);
+  const account = useOwnAccount();
   return (
     <Box component="li" sx={{ borderTop: '1px solid var(--mui-palette-divider)', py: 1 }}>
       <Stack direction="row" sx={{ gap: 1.5, alignItems: 'baseline', flexWrap: 'wrap' }}>
@@ -94,7 +96,11 @@ function Item({ item, onLeave }: ItemProps) {
           {formatMoment(at, timeZone)}
         </Typography>
         <Typography variant="body2" sx={{ ml: 'auto', fontWeight: 600, color: problem ? 'oxide' : 'brass' }}>
-          {problem ? 'refused' : 'waiting'}
+          {problem
+            ? 'refused'
+            : isAnothers(item, account?.personId ?? null)
+              ? 'waits for whoever recorded it'
+              : 'waiting'}
         </Typography>
       </Stack>
       {problem && (

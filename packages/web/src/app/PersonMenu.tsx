@@ -1,6 +1,7 @@
 import { Avatar, IconButton } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 import { usePeople } from '../data/queries.js';
+import { useOwnAccount } from '../data/me.js';
 import { usePreferences } from '../data/preferences.js';
 
 const PersonPanel = lazy(() => import('./PersonPanel.js').then((part) => ({ default: part.PersonPanel })));
@@ -8,14 +9,20 @@ const PersonPanel = lazy(() => import('./PersonPanel.js').then((part) => ({ defa
 /** Who is working, and how this device shows things. */
 export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { data: people = [] } = usePeople();
+  const account = useOwnAccount();
+  const { data: people = [] } = usePeople({ enabled: account?.role !== 'customer' });
   const personId = usePreferences((preferences) => preferences.personId);
   const current =
     people.find((person) => person.id === personId) ?? (people.length === 1 ? people[0] : undefined);
+  const label = account
+    ? `Signed in as ${account.name}`
+    : current
+      ? `${current.name} is working. Change`
+      : 'Say who is working';
   return (
     <>
       <IconButton
-        aria-label={current ? `${current.name} is working. Change` : 'Say who is working'}
+        aria-label={label}
         onClick={(event) => setAnchor(event.currentTarget)}
         size="small"
         sx={{ flex: 'none' }}
@@ -30,7 +37,7 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
             color: 'slate',
           }}
         >
-          {current?.initials ?? '?'}
+          {(account ? initialsOf(account.name) : current?.initials) ?? '?'}
         </Avatar>
       </IconButton>
       <Suspense fallback={null}>
@@ -38,6 +45,7 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
           <PersonPanel
             anchor={anchor}
             people={people}
+            account={account}
             current={current}
             onClose={() => setAnchor(null)}
             onShowKeys={onShowKeys}
@@ -46,4 +54,12 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
       </Suspense>
     </>
   );
+}
+
+function initialsOf(name: string): string {
+  const parts = name.trim().split(/\s+/);
+  return [parts[0], parts.length > 1 ? parts.at(-1) : '']
+    .map((part) => (part ?? '').slice(0, 1))
+    .join('')
+    .toUpperCase();
 }

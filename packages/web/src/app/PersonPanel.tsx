@@ -6,7 +6,11 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { sentenceOf } from '../data/api.js';
-import type { PersonView } from '@entretien/contracts';
+import type { AccountView, PersonView } from '@entretien/contracts';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { signOut, useMay } from '../data/me.js';
+import { useOutbox } from '../data/outbox/outbox.js';
+import { ProblemLine } from '../components/ProblemLine.js';
 import { useAddPerson } from '../data/queries.js';
 import { usePreferences, type FirstDay } from '../data/preferences.js';
 
@@ -40,12 +44,15 @@ interface Props {
   readonly anchor: HTMLElement;
   readonly people: readonly PersonView[];
   readonly current: PersonView | undefined;
+  /** Who is signed in; null where nobody signs in. */
+  readonly account: AccountView | null;
   readonly onClose: () => void;
   readonly onShowKeys: () => void;
 }
 
 /** What the person's button opens. */
-export function PersonPanel({ anchor, people, current, onClose, onShowKeys }: Props) {
+export function PersonPanel({ anchor, people, current, account, onClose, onShowKeys }: Props) {
+  const isLead = useMay('lead');
   const { setPerson, units, setUnit, formats, setFormats, firstDay, setFirstDay } = usePreferences();
   const { mode, setMode } = useColorScheme();
   const choose = (id: string) => {
@@ -61,21 +68,27 @@ export function PersonPanel({ anchor, people, current, onClose, onShowKeys }: Pr
       transformOrigin={{ vertical: 'top', horizontal: 'right' }}
       slotProps={{ paper: { role: 'dialog', 'aria-label': 'You and this device', sx: { py: 1 } } }}
     >
-      <Typography variant="body2" component="h2" sx={{ color: 'text.secondary', px: 2, pb: 0.5 }}>
-        Who is working
-      </Typography>
-      {people.map((person) => (
-        <Button
-          key={person.id}
-          fullWidth
-          aria-pressed={person.id === current?.id}
-          onClick={() => choose(person.id)}
-          sx={{ ...entry, bgcolor: person.id === current?.id ? 'slateGround' : undefined }}
-        >
-          {person.name}
-        </Button>
-      ))}
-      <AddPerson onAdded={choose} />
+      {account ? (
+        <SignedIn account={account} onClose={onClose} />
+      ) : (
+        <>
+          <Typography variant="body2" component="h2" sx={{ color: 'text.secondary', px: 2, pb: 0.5 }}>
+            Who is working
+          </Typography>
+          {people.map((person) => (
+            <Button
+              key={person.id}
+              fullWidth
+              aria-pressed={person.id === current?.id}
+              onClick={() => choose(person.id)}
+              sx={{ ...entry, bgcolor: person.id === current?.id ? 'slateGround' : undefined }}
+            >
+              {person.name}
+            </Button>
+          ))}
+          <AddPerson onAdded={choose} />
+        </>
+      )}
       <Divider />
       {measures.map(([kind, name]) => (
         <Choice
@@ -111,9 +124,16 @@ export function PersonPanel({ anchor, people, current, onClose, onShowKeys }: Pr
         onChoose={(code) => setMode(code as 'system' | 'light' | 'dark')}
       />
       <Divider />
-      <Button component={Link} to="/settings" fullWidth onClick={onClose} sx={entry}>
-        Workshop settings
-      </Button>
+      {isLead && (
+        <Button component={Link} to="/settings" fullWidth onClick={onClose} sx={entry}>
+          Workshop settings
+        </Button>
+      )}
+      {isLead && account && (
+        <Button component={Link} to="/people" fullWidth onClick={onClose} sx={entry}>
+          People and rights
+        </Button>
+      )}
       <Button
         fullWidth
         onClick={() => {
@@ -125,6 +145,35 @@ export function PersonPanel({ anchor, people, current, onClose, onShowKeys }: Pr
         Keyboard shortcuts
       </Button>
     </Popover>
+  );
+}
+
+/** Who is signed in, and the way out. */
+function SignedIn({ account, onClose }: { readonly account: AccountView; readonly onClose: () => void }) {
+  const client = useQueryClient();
+  const waiting = useOutbox((outbox) => outbox.items.length);
+  const leave = useMutation({ mutationFn: () => signOut(client), onSuccess: onClose });
+  return (
+    <>
+      <Typography component="h2" sx={{ fontWeight: 650, px: 2 }}>
+        {account.name}
+      </Typography>
+      <Button component={Link} to="/account" fullWidth onClick={onClose} sx={entry}>
+        Your account
+      </Button>
+      {waiting > 0 && (
+        <Typography variant="body2" sx={{ px: 2, maxWidth: 300, color: 'brass' }}>
+          {waiting === 1 ? '1 entry has' : `${waiting} entries have`} not reached the server yet. They wait on
+          this device until you sign in here again.
+        </Typography>
+      )}
+      <Button fullWidth disabled={leave.isPending} onClick={() => leave.mutate()} sx={entry}>
+        Sign out
+      </Button>
+      <Box sx={{ px: 2 }}>
+        <ProblemLine error={leave.error} />
+      </Box>
+    </>
   );
 }
 

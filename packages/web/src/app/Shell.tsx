@@ -1,6 +1,7 @@
 import { Box, Link, Stack } from '@mui/material';
 import { lazy, Suspense, useRef, useState } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { NavLink, Outlet, useLocation } from 'react-router';
+import { useGate } from '../data/me.js';
 import { LoadingSkeleton } from '../components/States.js';
 import { Find } from './Find.js';
 import { OutboxButton } from './OutboxButton.js';
@@ -26,8 +27,28 @@ const places = [
   { to: '/logbook', label: 'Logbook' },
 ] as const;
 
-/** The frame of every page: where to go, what to find, who is working. */
+const SignInPage = lazy(() =>
+  import('../features/access/index.js').then((area) => ({ default: area.SignInPage })),
+);
+const OwnSites = lazy(() =>
+  import('../features/access/index.js').then((area) => ({ default: area.OwnSites })),
+);
+
+/** The frame of every page: where to go, what to find, who is working. Whoever is signed out finds the way in. */
 export function Shell() {
+  const gate = useGate();
+  if (gate === 'signed-out')
+    return (
+      <Suspense fallback={null}>
+        <SignInPage />
+      </Suspense>
+    );
+  return <Frame isCustomer={gate === 'customer'} />;
+}
+
+function Frame({ isCustomer }: { readonly isCustomer: boolean }) {
+  // Of the other pages a customer sees their own account.
+  const isOwnAccount = useLocation().pathname === '/account';
   const [keysShown, setKeysShown] = useState(false);
   const main = useRef<HTMLElement>(null);
   usePlace(main);
@@ -82,7 +103,7 @@ export function Shell() {
             whiteSpace: 'nowrap',
           }}
         >
-          {places.map(({ to, label }) => (
+          {(isCustomer ? [] : places).map(({ to, label }) => (
             <Box
               key={to}
               component={NavLink}
@@ -108,9 +129,13 @@ export function Shell() {
           ))}
         </Stack>
         <Box sx={{ flex: 1, display: { xs: 'none', sm: 'block' } }} />
-        <OutboxButton />
-        <Find />
-        <RulerSwitch />
+        {!isCustomer && (
+          <>
+            <OutboxButton />
+            <Find />
+            <RulerSwitch />
+          </>
+        )}
         <PersonMenu onShowKeys={() => setKeysShown(true)} />
       </Stack>
       <Box
@@ -120,7 +145,7 @@ export function Shell() {
         tabIndex={-1}
         sx={{ flex: 1, display: 'flex', flexDirection: 'column', '&:focus-visible': { outline: 'none' } }}
       >
-        <WhoWorks />
+        {!isCustomer && <WhoWorks />}
         <ServerDoubts />
         <HeldHere />
         <Suspense
@@ -130,7 +155,7 @@ export function Shell() {
             </Box>
           }
         >
-          <Outlet />
+          {isCustomer && !isOwnAccount ? <OwnSites /> : <Outlet />}
         </Suspense>
       </Box>
       <Suspense fallback={null}>{keysShown && <KeysDialog onClose={() => setKeysShown(false)} />}</Suspense>

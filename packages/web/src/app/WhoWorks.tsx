@@ -1,6 +1,7 @@
 import { Button, Stack, Typography } from '@mui/material';
 import { DEFAULT_PERSON_ID } from '@entretien/contracts/light';
 import { lazy, Suspense, useEffect, useState } from 'react';
+import { useMe } from '../data/me.js';
 import { usePreferences } from '../data/preferences.js';
 import { usePeople } from '../data/queries.js';
 
@@ -11,6 +12,11 @@ const SayWho = lazy(() => import('./SayWho.js').then((part) => ({ default: part.
  * one person alone works, it is that one.
  */
 export function WhoWorks() {
+  // Whoever signs in has said so.
+  return useMe().data?.access === 'on' ? null : <Ask />;
+}
+
+function Ask() {
   const { data } = usePeople();
   const { personId, setPerson } = usePreferences();
   const [isLater, setLater] = useState(false);

@@ -1,5 +1,5 @@
 /** What every page asks. */
-export const asksOfAll = ['/people', '/health'] as const;
+export const asksOfAll = ['/me', '/people', '/health'] as const;
 
 interface FirstAsks {
   /** An address of the router; `:name` stands for one part of it. */

@@ -1,8 +1,8 @@
 import { Box, Stack, Typography } from '@mui/material';
 import type { StandingView } from '@entretien/contracts';
 import { describeDayAt } from '@entretien/core/basics';
-import QRCode from 'qrcode';
 import { figureFont } from './theme/theme.js';
+import { ScanCode } from './ScanCode.js';
 import { DueFigure } from './DueFigure.js';
 import { describeDue } from './describe-due.js';
 
@@ -58,7 +58,10 @@ export function ServiceTag({
           </Typography>
           <Typography sx={{ fontWeight: 650 }}>{done.filter((part) => part !== '').join(' · ')}</Typography>
         </Box>
-        <CompressorCode address={`${window.location.origin}/units/${compressorId}`} tag={tag} />
+        <ScanCode
+          address={`${window.location.origin}/units/${compressorId}`}
+          name={`Code that opens ${tag}`}
+        />
       </Stack>
       <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', mt: 1 }}>
         Next due
@@ -77,31 +80,5 @@ export function ServiceTag({
         );
       })}
     </Box>
-  );
-}
-
-const QUIET = 4;
-
-/** A code that opens the unit's page; dark on light in either scheme, as readers want it. */
-function CompressorCode({ address, tag }: { readonly address: string; readonly tag: string }) {
-  const { modules } = QRCode.create(address, { errorCorrectionLevel: 'M' });
-  const size = modules.size + 2 * QUIET;
-  const path = Array.from({ length: modules.size * modules.size }, (_, index) => index)
-    .filter((index) => modules.data[index])
-    .map((index) => `M${(index % modules.size) + QUIET} ${Math.floor(index / modules.size) + QUIET}h1v1h-1z`)
-    .join('');
-  return (
-    <svg
-      width={124}
-      height={124}
-      viewBox={`0 0 ${size} ${size}`}
-      role="img"
-      aria-label={`Code that opens ${tag}`}
-      shapeRendering="crispEdges"
-      style={{ flex: 'none' }}
-    >
-      <rect width={size} height={size} fill="#ffffff" />
-      <path d={path} fill="#000000" />
-    </svg>
   );
 }

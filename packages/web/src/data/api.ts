@@ -22,6 +22,14 @@ export class Unreachable extends Error {
   }
 }
 
+const signedOut = new Set<() => void>();
+
+/** Calls back when the server says that nobody is signed in. */
+export function onSignedOut(listener: () => void): () => void {
+  signedOut.add(listener);
+  return () => signedOut.delete(listener);
+}
+
 async function call<Result>(
   path: string,
   init: RequestInit,
@@ -40,6 +48,8 @@ async function call<Result>(
   noteAnswer(response.headers);
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return body as Result;
+  if (response.status === 401 && (body as ProblemDetails | null)?.code === 'signed-out')
+    signedOut.forEach((listener) => listener());
   throw new ApiProblem(
     (body ?? { title: 'Something went wrong.', status: response.status }) as ProblemDetails,
   );
@@ -67,6 +77,11 @@ export function putJson<Result>(path: string, body: object, basedOn?: number): P
     headers: { 'Content-Type': 'application/json', ...match },
     body: JSON.stringify(body),
   });
+}
+
+/** Takes something away. */
+export function deleteAt(path: string): Promise<null> {
+  return call<null>(path, { method: 'DELETE' });
 }
 
 /** Sends a photo as it is. */

@@ -40,8 +40,9 @@ import { getJson, postJson } from './api.js';
 /** Time alone moves what is due: nothing shown is older than this. */
 const FRESH_FOR_MS = 60_000;
 
-export function usePeople() {
+export function usePeople({ enabled = true } = {}) {
   return useQuery({
+    enabled,
     queryKey: ['people'],
     queryFn: () => allPages<PersonView>('/people'),
   });

@@ -47,12 +47,25 @@ export function afterFailure(item: OutboxItem, problem: ProblemDetails): OutboxI
 
 /** Whether an answer means that the server itself could not be reached: a gate before it answers in its place. */
 export function isOutOfReach({ status }: ProblemDetails): boolean {
-  return status === 502 || status === 503 || status === 504;
+  // Signed out is no refusal either: it is sent when somebody has signed in.
+  return status === 401 || status === 502 || status === 503 || status === 504;
 }
 
-/** What is sent together next: readings in a row, or one meter change; in the order of recording. */
-export function nextToSend(items: readonly OutboxItem[]): readonly OutboxItem[] {
-  const waiting = items.filter(({ problem }) => problem === null).sort(byAge);
+/** Whether somebody else recorded it than is signed in: it waits for them, for it would stand under another name. */
+export function isAnothers({ personId }: OutboxItem, signedIn: string | null): boolean {
+  return signedIn !== null && personId !== null && personId !== signedIn;
+}
+
+/**
+ * What is sent together next: readings in a row, or one meter change; in the order of recording.
+ *
+ * @param signedIn the person who is signed in; null where nobody signs in
+ */
+export function nextToSend(
+  items: readonly OutboxItem[],
+  signedIn: string | null = null,
+): readonly OutboxItem[] {
+  const waiting = items.filter((item) => item.problem === null && !isAnothers(item, signedIn)).sort(byAge);
   const [first] = waiting;
   // Where the server failed over several at once, the one that it fails over is to be found.
   if (first?.kind !== 'reading' || (first.tries ?? 0) >= TRIES_TOGETHER) return waiting.slice(0, 1);

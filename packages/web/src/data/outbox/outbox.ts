@@ -19,6 +19,15 @@ export const useOutbox = create<OutboxState>()(() => ({
   held: 0,
 }));
 
+let signedIn: string | null = null;
+
+/** Says who is signed in; what waited for them is sent. */
+export function sendAs(personId: string | null): void {
+  if (personId === signedIn) return;
+  signedIn = personId;
+  void sendOutbox();
+}
+
 const RETRY_MS = 10_000;
 const listeners = new Set<() => void>();
 
@@ -123,7 +132,7 @@ export function watchOutbox(): void {
     if (document.visibilityState === 'visible') void sendOutbox();
   });
   setInterval(() => {
-    if (nextToSend(useOutbox.getState().items).length > 0) void sendOutbox();
+    if (nextToSend(useOutbox.getState().items, signedIn).length > 0) void sendOutbox();
   }, RETRY_MS);
   // A device that keeps nothing has nothing waiting; the walk says so when it matters.
   show().then(sendOutbox, () => undefined);
@@ -149,7 +158,7 @@ export async function sendOutbox(): Promise<void> {
 async function sendAll(): Promise<void> {
   let hasSent = false;
   for (;;) {
-    const items = nextToSend(await waitingItems());
+    const items = nextToSend(await waitingItems(), signedIn);
     if (items.length === 0) break;
     try {
       await send(items);
@@ -188,7 +197,8 @@ async function sendOne(item: OutboxItem): Promise<void> {
     useOutbox.setState(({ items }) => ({ items: items.filter(({ id }) => id !== item.id) }));
     if (step) takers.forEach((taker) => taker(step));
   } catch (error) {
-    if (!(error instanceof ApiProblem) || error.problem.status >= 500) throw error;
+    if (!(error instanceof ApiProblem) || error.problem.status >= 500 || isOutOfReach(error.problem))
+      throw error;
     await settle(item, error.problem);
   }
 }

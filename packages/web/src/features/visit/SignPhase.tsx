@@ -5,6 +5,7 @@ import { DEFAULT_PERSON_ID } from '@entretien/contracts/light';
 import { summaryOf, type Obstacle, type SummaryLine } from '@entretien/core/visit';
 import { useCallback, useState, type Dispatch, type SetStateAction } from 'react';
 import { Link } from 'react-router';
+import { useMay, useOwnAccount } from '../../data/me.js';
 import { usePreferences } from '../../data/preferences.js';
 import { usePeople } from '../../data/queries.js';
 import { ServiceTag } from '../../components/ServiceTag.js';
@@ -31,6 +32,15 @@ function wayOut(code: Obstacle['code']): readonly [string, Phase] {
   return code === 'unanswered' || code === 'no-reason' ? ['To the work', 'work'] : ['To the proof', 'prove'];
 }
 
+/** What a trainee reads in the place of the signature. */
+function NotYours() {
+  return (
+    <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>
+      A technician signs for it: everything that was recorded is there for them.
+    </Alert>
+  );
+}
+
 /** What was done in plain words, the signature, and the tag that stays at the machine. */
 export function SignPhase({ atWork, onGo }: PhaseProps) {
   const { progress, unit, view } = atWork;
@@ -42,7 +52,9 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
   const [customer, setCustomer] = useState<{ readonly name: string; readonly strokes: string } | null>(null);
   const [isLeaving, setLeaving] = useState(false);
   const keepStrokes = useCallback((written: string) => setStrokes(written), []);
-  const shownName = name ?? people?.find(({ id }) => id === personId)?.name ?? '';
+  const account = useOwnAccount();
+  const maySign = useMay('sign');
+  const shownName = account?.name ?? name ?? people?.find(({ id }) => id === personId)?.name ?? '';
   const { signed, left } = progress;
   // A stop that stands is signed for only as left out of service, and told.
   const stop = progress.obstacles.find(({ code }) => code === 'stop-stands');
@@ -96,14 +108,15 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
             );
           })}
           {stop && <LeftOut sentence={stop.sentence} informed={informed} onInformed={setInformed} />}
-          {obstacles.length === 0 && (
+          {!maySign && <NotYours />}
+          {obstacles.length === 0 && maySign && (
             <Stack sx={{ mt: 2, gap: 1.5 }}>
               <TextField
                 label="Name"
                 value={shownName}
                 onChange={(event) => setName(event.target.value)}
                 sx={{ maxWidth: 302 }}
-                slotProps={{ htmlInput: { maxLength: 120 } }}
+                slotProps={{ htmlInput: { maxLength: 120, readOnly: account !== null } }}
               />
               <SignaturePad onStrokes={keepStrokes} />
               <CustomerSigns customer={customer} onCustomer={setCustomer} />
@@ -116,7 +129,7 @@ export function SignPhase({ atWork, onGo }: PhaseProps) {
         <PhaseFooter about={obstacles.length === 0 ? undefined : 'It stays open until then.'}>
           <Button
             variant="contained"
-            disabled={obstacles.length > 0 || shownName.trim() === '' || !isInformed}
+            disabled={obstacles.length > 0 || shownName.trim() === '' || !isInformed || !maySign}
             onClick={sign}
           >
             Sign for {view.tag}
