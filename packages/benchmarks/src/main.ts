@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
+import { accessBench } from './access.bench.js';
 import { benchesBench } from './benches.bench.js';
 import { calibrationBench } from './calibration.bench.js';
 import { datesBench } from './dates.bench.js';
@@ -45,6 +46,7 @@ const benches = {
   visit: visitBench,
   'open-visits': openVisitsBench,
   guard: guardBench,
+  access: accessBench,
 };
 const { values, positionals: wanted } = parseArgs({
   allowPositionals: true,

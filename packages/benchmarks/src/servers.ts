@@ -33,14 +33,15 @@ export class BenchServer {
     method: 'GET' | 'POST',
     path: string,
     body?: object,
+    more: Readonly<Record<string, string>> = {},
   ): Promise<{ ms: number; status: number; text: string }> {
     const start = performance.now();
     const payload = body === undefined ? undefined : JSON.stringify(body);
     return new Promise((resolve, reject) => {
       const headers =
         payload === undefined
-          ? {}
-          : { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(payload) };
+          ? more
+          : { ...more, 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(payload) };
       const call = request(
         { host: '127.0.0.1', port: this.port, agent: this.agent, method, path, headers },
         (response) => {

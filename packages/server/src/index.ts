@@ -1,6 +1,9 @@
 export { createApp, type AppOptions } from './app.js';
 export { systemClock } from './common/system-clock.js';
 export { Accounts } from './access/accounts.js';
+export { SESSION_COOKIE } from './access/access.guard.js';
+export { hashPassword } from './access/passwords.js';
+export { Sessions } from './access/sessions.js';
 export { isLoopback } from './common/request-guards.js';
 export { settingsFrom, SettingsProblem, type Settings } from './config.js';
 export { CompressorsService } from './compressors/compressors.service.js';

@@ -178,7 +178,7 @@ export class Accounts {
           code: 'another-kind',
           field: 'role',
           sentence:
-            'A customer’s account stays one, and nobody of the workshop becomes one: close it, and invite them anew.',
+            'A customer’s account stays one, and nobody of the workshop becomes one: close it, and send a new invitation.',
         });
       if (before.role === 'lead' && next !== 'lead') this.refuseLastLead(before);
       const owner =
@@ -266,7 +266,7 @@ export class Accounts {
       throw conflict(
         'account-closed',
         'It is closed.',
-        `${account.name}’s account is closed: invite them anew.`,
+        `${account.name}’s account is closed: send a new invitation.`,
       );
     return account;
   }

@@ -81,3 +81,24 @@ describe('a server that fails', () => {
     ]);
   });
 });
+
+describe('once somebody is signed in', () => {
+  const of = (id: string, personId: string | null, queuedAt = 1) => item(id, queuedAt, { personId });
+
+  test('what another recorded waits for them, and holds up nothing', () => {
+    const items = [of('a', 'ola', 1), of('b', 'tom', 2), of('c', null, 3)];
+    expect(nextToSend(items, 'tom').map(({ id }) => id)).toEqual(['b']);
+    expect(nextToSend([of('a', 'ola', 1), of('c', null, 3)], 'tom').map(({ id }) => id)).toEqual(['c']);
+    expect(nextToSend([of('a', 'ola')], 'tom')).toEqual([]);
+    expect(nextToSend([of('a', 'ola')], 'ola').map(({ id }) => id)).toEqual(['a']);
+  });
+
+  test('where nobody signs in, everything goes', () => {
+    expect(ids([of('a', 'ola')])).toEqual(['a']);
+  });
+
+  test('being signed out is no refusal: it is sent when somebody has signed in', () => {
+    expect(isOutOfReach({ type: '', title: '', status: 401, code: 'signed-out' })).toBe(true);
+    expect(isOutOfReach({ type: '', title: '', status: 403, code: 'no-right' })).toBe(false);
+  });
+});
