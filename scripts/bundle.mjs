@@ -5,7 +5,15 @@ import { rolldown } from 'rolldown';
 import { root } from './lib.mjs';
 
 /** Packages that stay as they are: native ones, and those that look for files of their own beside them. */
-const external = [/^node:/, 'better-sqlite3', 'sharp', '@node-rs/argon2', /^pdfkit/, /^dejavu-fonts-ttf/, /^swagger-ui-dist/];
+const external = [
+  /^node:/,
+  'better-sqlite3',
+  'sharp',
+  '@node-rs/argon2',
+  /^pdfkit/,
+  /^dejavu-fonts-ttf/,
+  /^swagger-ui-dist/,
+];
 
 /** Packages that the framework would use if they were there; they are not. */
 const optional =
@@ -14,6 +22,7 @@ const optional =
 const entries = {
   main: 'server/dist/main.js',
   backup: 'server/dist/backup/run.js',
+  certificate: 'server/dist/certificate/run.js',
   'import-worker': 'server/dist/import-export/import-worker.js',
   'export-worker': 'server/dist/import-export/export-worker.js',
   'test-host': 'server/dist/testing/test-host.js',

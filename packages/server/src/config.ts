@@ -19,6 +19,8 @@ export interface Settings {
   readonly tls?: { readonly certificate: string; readonly key: string };
   /** Whether somebody else encrypts before it: a proxy on the same machine or network. */
   readonly isBehindProxy?: boolean;
+  /** Whether an address is printed that makes another lead: for whoever locked themselves out. */
+  readonly wantsNewLead?: boolean;
   /** Folder of the built page; left out, only the API is served. */
   readonly webDir?: string;
 }
@@ -72,6 +74,7 @@ export function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
     ...(publicUrl === undefined ? {} : { publicUrl }),
     ...(tls === undefined ? {} : { tls }),
     ...(isBehindProxy ? { isBehindProxy } : {}),
+    ...(flagOf(environment, 'ENTRETIEN_NEW_LEAD') ? { wantsNewLead: true } : {}),
   };
 }
 

@@ -12,9 +12,14 @@ try {
     logger,
   });
   const code = app.get(Accounts).codeOfFirst();
-  if (code !== null && !isLoopback(settings.host))
+  const way = !isLoopback(settings.host)
+    ? `ENTRETIEN_HOST is ${settings.host}`
+    : settings.isBehindProxy
+      ? 'ENTRETIEN_BEHIND_PROXY is yes'
+      : null;
+  if (code !== null && way !== null)
     throw new SettingsProblem(
-      `ENTRETIEN_HOST is ${settings.host}, and there are no accounts: anybody could write. Start it on 127.0.0.1 first, and make yourself the first lead.`,
+      `${way}, and there are no accounts: anybody could write. Start it on 127.0.0.1 and without a proxy first, and make yourself the first lead.`,
     );
   await app.listen(settings.port, settings.host);
   const { port } = app.getHttpServer().address() as { port: number };
@@ -22,6 +27,10 @@ try {
   if (code !== null)
     console.log(
       `There are no accounts: everybody at this machine may do everything. To sign in with names, open ${address}/welcome#${code} once.`,
+    );
+  if (code === null && settings.wantsNewLead)
+    console.log(
+      `To come in as another lead, open ${address}/join#${app.get(Accounts).newLead()} once, within a week.`,
     );
   console.log(`Entretien is ready on ${address}`);
 } catch (error) {

@@ -265,6 +265,16 @@ describe('accounts', () => {
     expect((await signIn(server, 'Tom Brask')).status).toBe(401);
   });
 
+  test('whoever runs the server can let a new lead in, when nobody can sign in any more', async () => {
+    const server = await start();
+    await firstLead(server, 'Lena Orvik');
+    const code = server.get(Accounts).newLead();
+    const taken = { code, login: 'rescuer', password: PASSWORD };
+    const answer = await server.post('/api/invitations/accept', taken);
+    expect([answer.status, answer.body.role]).toEqual([201, 'lead']);
+    expect((await server.post('/api/invitations/accept', { ...taken, login: 'again' })).status).toBe(403);
+  });
+
   test('the last lead stays one', async () => {
     const server = await start();
     const lead = await firstLead(server);

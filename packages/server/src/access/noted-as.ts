@@ -21,7 +21,8 @@ export type Audited =
   | 'stock changed'
   | 'people changed'
   | 'settings changed'
-  | 'exported';
+  | 'exported'
+  | 'restored';
 
 export const AUDITED = 'entretien:audited';
 

@@ -15,6 +15,7 @@ import { join } from 'node:path';
 import Sqlite from 'better-sqlite3';
 import sharp from 'sharp';
 import { create, extract } from 'tar';
+import { cookieOf, firstLead, PASSWORD } from '../testing/signed-in.js';
 import { daysAgo, expectStatus, TestServer } from '../testing/test-server.js';
 import { VisitAtWork } from '../testing/visit-steps.js';
 import { makeBackup, restoreBackup, type Manifest } from './backup.js';
@@ -59,6 +60,20 @@ test('a backup made while the server works is whole: what was there is there aga
   const again = await TestServer.start({ dataDir: target });
   const { items } = (await again.read(`/api/compressors/${unit}/readings`)).body;
   expect(items.map(({ hours }: { hours: number }) => hours)).toEqual([100]);
+  await again.stop();
+});
+
+test('what is put back signs everybody out, and says so: sessions that were ended since do not come back', async () => {
+  const lead = await firstLead(server, 'Lena Orvik');
+  const file = join(folder, 'one.tar.gz');
+  await makeBackup(server.dataDir, file, NOW);
+  const target = join(folder, 'data');
+  await restoreBackup(file, target, NOW);
+  const again = await TestServer.start({ dataDir: target });
+  expect((await again.read('/api/sites', lead)).status).toBe(401);
+  const answer = await again.post('/api/sign-in', { login: 'lena.orvik', password: PASSWORD });
+  const { items } = (await again.read('/api/audit', cookieOf(answer))).body;
+  expect(items.map(({ what }: { what: string }) => what)).toEqual(['signed in', 'restored', 'signed in', 'first lead']);
   await again.stop();
 });
 

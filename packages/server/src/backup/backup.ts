@@ -115,6 +115,7 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
     }
     await check(work);
     keepNamed(work, readManifest(work));
+    endSessions(work, now);
     if (existsSync(target)) lock = takeLock(target);
     const before =
       existsSync(target) && readdirSync(target).some((name) => !name.startsWith(LOCK))
@@ -130,6 +131,23 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
     throw problem;
   } finally {
     lock?.release();
+  }
+}
+
+/** Whoever was signed in then is not signed in now: what was ended since would have come back. */
+function endSessions(folder: string, now: Date): void {
+  const database = new Sqlite(join(folder, 'entretien.sqlite'));
+  try {
+    const has = (table: string) =>
+      database.prepare(`SELECT 1 FROM "sqlite_master" WHERE "type" = 'table' AND "name" = ?`).get(table) !==
+      undefined;
+    if (has('session')) database.exec('DELETE FROM "session"');
+    if (has('audit'))
+      database
+        .prepare('INSERT INTO "audit" ("at", "by_name", "what", "about") VALUES (?, ?, ?, ?)')
+        .run(now.getTime(), 'whoever runs the server', 'restored', 'everybody is signed out');
+  } finally {
+    database.close();
   }
 }
 
