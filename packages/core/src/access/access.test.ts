@@ -1,13 +1,5 @@
-import type {
-  roles} from './index.js';
-import {
-  admitPassword,
-  hasRight,
-  normalLogin,
-  normalPassword,
-  rightModules,
-  rights
-} from './index.js';
+import type { roles } from './index.js';
+import { admitPassword, hasRight, normalLogin, normalPassword, rightModules, rights } from './index.js';
 
 /* Written down by hand: the part’s own sentences, not the table again. */
 test.each<[string, (typeof roles)[number] | null, (typeof rights)[number][]]>([

@@ -73,7 +73,12 @@ test('what is put back signs everybody out, and says so: sessions that were ende
   expect((await again.read('/api/sites', lead)).status).toBe(401);
   const answer = await again.post('/api/sign-in', { login: 'lena.orvik', password: PASSWORD });
   const { items } = (await again.read('/api/audit', cookieOf(answer))).body;
-  expect(items.map(({ what }: { what: string }) => what)).toEqual(['signed in', 'restored', 'signed in', 'first lead']);
+  expect(items.map(({ what }: { what: string }) => what)).toEqual([
+    'signed in',
+    'restored',
+    'signed in',
+    'first lead',
+  ]);
   await again.stop();
 });
 

@@ -6,7 +6,7 @@ import { LoadingSkeleton } from '../components/States.js';
 import { Find } from './Find.js';
 import { OutboxButton } from './OutboxButton.js';
 import { HeldHere } from './HeldHere.js';
-import { figureFont } from '../components/theme/theme.js';
+import { Brand } from '../components/Brand.js';
 import { PersonMenu } from './PersonMenu.js';
 import { WhoWorks } from './WhoWorks.js';
 import { ServerDoubts } from './ServerDoubts.js';
@@ -76,18 +76,7 @@ function Frame({ isCustomer }: { readonly isCustomer: boolean }) {
           '@media print': { display: 'none' },
         }}
       >
-        <Box
-          sx={{
-            ...figureFont,
-            fontStretch: '110%',
-            fontWeight: 750,
-            fontSize: '1.2rem',
-            color: 'primary.main',
-            display: { xs: 'none', sm: 'block' },
-          }}
-        >
-          Entretien
-        </Box>
+        <Brand isOnPhone={false} />
         <Stack
           component="nav"
           aria-label="Places"

@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
-import { figureFont } from '../../components/theme/theme.js';
+import { Brand } from '../../components/Brand.js';
 
 interface AccessFrameProps {
   readonly title: string;
@@ -15,17 +15,7 @@ export function AccessFrame({ title, children }: AccessFrameProps) {
       sx={{ flex: 1, display: 'flex', justifyContent: 'center', px: 2, py: { xs: 4, sm: 8 } }}
     >
       <Box sx={{ width: '100%', maxWidth: 400, display: 'flex', flexDirection: 'column', gap: 2 }}>
-        <Box
-          sx={{
-            ...figureFont,
-            fontStretch: '110%',
-            fontWeight: 750,
-            fontSize: '1.2rem',
-            color: 'primary.main',
-          }}
-        >
-          Entretien
-        </Box>
+        <Brand />
         <Typography variant="h1">{title}</Typography>
         {children}
       </Box>

@@ -1,14 +1,13 @@
-import { Alert, Button, Stack, Typography } from '@mui/material';
+import { Alert, Typography } from '@mui/material';
 import type { AccountView, InvitationView } from '@entretien/contracts';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ApiProblem, postJson, sentenceOf } from '../../data/api.js';
+import { postJson, sentenceOf } from '../../data/api.js';
 import { comeIn } from '../../data/me.js';
 import { LoadingSkeleton } from '../../components/States.js';
 import { AccessFrame } from './AccessFrame.js';
 import { roleTexts } from './roles.js';
-import { SecretFields } from './SecretFields.js';
+import { SecretForm, type Secret } from './SecretForm.js';
 import { useCode } from './use-code.js';
 
 /** Whoever was invited chooses how to sign in. */
@@ -16,8 +15,6 @@ export function Join() {
   const code = useCode();
   const client = useQueryClient();
   const navigate = useNavigate();
-  const [login, setLogin] = useState('');
-  const [password, setPassword] = useState('');
   const invitation = useQuery({
     queryKey: ['invitation', code],
     queryFn: () => postJson<InvitationView>('/invitations/look', { code }),
@@ -25,13 +22,12 @@ export function Join() {
     staleTime: Infinity,
   });
   const send = useMutation({
-    mutationFn: () => postJson<AccountView>('/invitations/accept', { code, login, password }),
+    mutationFn: (secret: Secret) => postJson<AccountView>('/invitations/accept', { code, ...secret }),
     onSuccess: async () => {
       await navigate('/', { replace: true });
       await comeIn(client);
     },
   });
-  const canSend = login.trim() !== '' && password !== '' && !send.isPending;
   return (
     <AccessFrame title={invitation.data ? `Welcome, ${invitation.data.name}` : 'An invitation'}>
       {invitation.isPending && <LoadingSkeleton lines={3} />}
@@ -43,36 +39,19 @@ export function Join() {
         </Alert>
       )}
       {invitation.data && (
-        <Stack
-          component="form"
-          noValidate
-          sx={{ gap: 2 }}
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (canSend) send.mutate();
-          }}
-        >
-          <Typography>
-            You are invited as {roleTexts[invitation.data.role][0].toLowerCase()}.{' '}
-            {roleTexts[invitation.data.role][1]}
-          </Typography>
-          <SecretFields
-            login={login}
-            password={password}
-            onLogin={setLogin}
-            onPassword={setPassword}
-            error={send.error}
-            areNew
-          />
-          {send.error && !(send.error instanceof ApiProblem && send.error.problem.errors) && (
-            <Alert severity="error" variant="outlined">
-              {sentenceOf(send.error)}
-            </Alert>
-          )}
-          <Button type="submit" variant="contained" disabled={!canSend} sx={{ minHeight: 48 }}>
-            Begin
-          </Button>
-        </Stack>
+        <SecretForm
+          submit="Begin"
+          areNew
+          error={send.error}
+          isSending={send.isPending}
+          onSend={(secret) => send.mutate(secret)}
+          before={
+            <Typography>
+              You are invited as {roleTexts[invitation.data.role][0].toLowerCase()}.{' '}
+              {roleTexts[invitation.data.role][1]}
+            </Typography>
+          }
+        />
       )}
     </AccessFrame>
   );

@@ -1,11 +1,10 @@
-import { formatNumber } from '@entretien/core/basics';
+import { formatMoment, formatNumber } from '@entretien/core/basics';
 import { Alert, Box, Button, Checkbox, Stack, Typography } from '@mui/material';
 import type { ImportedRowView, ImportResultView } from '@entretien/contracts';
 import { formatFigure } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { figureFont } from '../../components/theme/theme.js';
 import { Figure } from '../../components/Figure.js';
-import { toLocalText } from '../../components/WhenField.js';
 import { describeMark } from '../../components/describe-mark.js';
 
 interface RowsProps {
@@ -127,7 +126,7 @@ function Row({ row, timeZone, isDone, isIn, onToggle }: RowProps) {
         unit={row.hours === undefined ? '' : row.counts === 'loaded' ? 'h loaded' : 'h'}
       />
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-        {row.takenAt === undefined ? '' : toLocalText(Date.parse(row.takenAt), timeZone).replace('T', ' ')}
+        {row.takenAt === undefined ? '' : formatMoment(Date.parse(row.takenAt), timeZone)}
       </Typography>
       <Typography
         variant="body2"

@@ -1,6 +1,6 @@
 import { TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { WithdrawFact, type RepairEntryView, type RepairView } from '@entretien/contracts';
-import { readNumber, typedFigure, formatFigure } from '@entretien/core/quantities';
+import { typedFigure, formatFigure } from '@entretien/core/quantities';
 import { ourEntryKinds } from '@entretien/core/repairs';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
@@ -9,6 +9,7 @@ import { usePost } from '../../data/queries.js';
 import { SESSION } from '../../data/session.js';
 import { FormDialog } from '../../components/FormDialog.js';
 import { describeEntry } from './describe-entry.js';
+import { MinutesField, readMinutes } from './MinutesField.js';
 import { useAdd, useFactOnce } from './use-entry.js';
 
 interface EntryDialogProps {
@@ -16,8 +17,6 @@ interface EntryDialogProps {
   readonly entry: RepairEntryView;
   readonly onClose: () => void;
 }
-
-const MOST_MINUTES = 10_000;
 
 /** Corrects the words of an entry, or withdraws it; what is more than words can only be withdrawn. */
 export function EntryDialog({ repair, entry, onClose }: EntryDialogProps) {
@@ -36,8 +35,7 @@ export function EntryDialog({ repair, entry, onClose }: EntryDialogProps) {
     WithdrawFact,
     `/repairs/${repair.id}/entries/${entry.id}/withdrawal`,
   );
-  const read = readNumber(minutes);
-  const isReadable = minutes.trim() === '' || (read.ok && read.value >= 0 && read.value <= MOST_MINUTES);
+  const { isReadable, ...took } = readMinutes(minutes);
   const said = text.trim();
   const after = { onSuccess: onClose };
   const send = () =>
@@ -50,7 +48,7 @@ export function EntryDialog({ repair, entry, onClose }: EntryDialogProps) {
             text: said,
             corrects: entry.id,
             session: SESSION,
-            ...(hasMinutes && read.ok ? { minutes: read.value } : {}),
+            ...(hasMinutes ? took : {}),
           },
           after,
         );
@@ -94,16 +92,7 @@ export function EntryDialog({ repair, entry, onClose }: EntryDialogProps) {
             onChange={(event) => setText(event.target.value)}
             slotProps={{ htmlInput: { maxLength: 2000 } }}
           />
-          {hasMinutes && (
-            <TextField
-              label="Minutes"
-              value={minutes}
-              onChange={(event) => setMinutes(event.target.value)}
-              error={!isReadable}
-              helperText={isReadable ? undefined : '0 to 10,000'}
-              slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 8 } }}
-            />
-          )}
+          {hasMinutes && <MinutesField text={minutes} onText={setMinutes} />}
         </>
       ) : (
         <>

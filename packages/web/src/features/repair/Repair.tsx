@@ -5,7 +5,6 @@ import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import { openingsOf } from '@entretien/core/isolation';
 import { checksThatProve, proceduresFor, formatTorque, type Procedure } from '@entretien/core/repairs';
-import { readNumber } from '@entretien/core/quantities';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -21,6 +20,7 @@ import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { SESSION } from '../../data/session.js';
 import { StopBanner } from '../../components/stop/StopBanner.js';
 import { ProblemLine } from '../../components/ProblemLine.js';
+import { MinutesField, readMinutes } from './MinutesField.js';
 import { PartUsed } from './PartUsed.js';
 import { newFact, useAdd, useFactOnce } from './use-entry.js';
 import { RepairEntries } from './RepairEntries.js';
@@ -206,8 +206,7 @@ function WriteEntry({ repair, kind, label, submit, hasMinutes = false, more = {}
   const [minutes, setMinutes] = useState('');
   const fact = useFactOnce();
   const add = useAdd(repair);
-  const read = readNumber(minutes);
-  const isReadable = minutes.trim() === '' || (read.ok && read.value >= 0 && read.value <= 10_000);
+  const { isReadable, ...took } = readMinutes(minutes);
   const send = () =>
     add.mutate(
       {
@@ -216,7 +215,7 @@ function WriteEntry({ repair, kind, label, submit, hasMinutes = false, more = {}
         text: text.trim(),
         session: SESSION,
         ...more,
-        ...(hasMinutes && read.ok ? { minutes: read.value } : {}),
+        ...(hasMinutes ? took : {}),
       },
       {
         onSuccess: () => {
@@ -246,16 +245,7 @@ function WriteEntry({ repair, kind, label, submit, hasMinutes = false, more = {}
           slotProps={{ htmlInput: { maxLength: 2000 } }}
         />
         {hasMinutes && (
-          <TextField
-            label="Minutes"
-            size="small"
-            value={minutes}
-            onChange={(event) => setMinutes(event.target.value)}
-            error={!isReadable}
-            helperText={isReadable ? undefined : '0 to 10,000'}
-            slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 8 } }}
-            sx={{ width: 110, flex: 'none' }}
-          />
+          <MinutesField size="small" text={minutes} onText={setMinutes} sx={{ width: 110, flex: 'none' }} />
         )}
         <Button
           type="submit"
