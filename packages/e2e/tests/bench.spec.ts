@@ -114,9 +114,9 @@ test(
     await expect(page.getByRole('alert')).toContainText('It lies between 1');
     await page.getByLabel('Stages', { exact: true }).fill('2');
     await page.getByLabel('Built for').fill('7');
-    await page.getByLabel('Intake air').fill('212');
+    await page.getByLabel('Intake air', { exact: true }).fill('212');
     await expect(page.getByRole('alert')).toContainText('Was it read in °F?');
-    await page.getByLabel('Intake air').fill('20');
+    await page.getByLabel('Intake air', { exact: true }).fill('20');
     // r = √(8.013/1.013) = 2.81; after stage 1 2.85 bar absolute, 1.84 by the gauge.
     await expect(answer(page)).toContainText('This is what the stages should show.');
     await expect(
@@ -155,7 +155,7 @@ test('condensate and cartridge: now, over the year in a worker, and weighed', as
   });
   await page.goto('/bench/water');
   await chooseCompressor(page, tag);
-  await page.getByLabel('Intake air').fill('20');
+  await page.getByLabel('Intake air', { exact: true }).fill('20');
   await page.getByLabel('Humidity of it').fill('170');
   await expect(page.getByRole('alert')).toContainText('It lies between 0 % and 100 %');
   await page.getByLabel('Humidity of it').fill('70');
@@ -310,12 +310,12 @@ test('the benches speak the units that the person reads in; what was typed keeps
 
   await page.goto('/bench/ladder?stages=2');
   await page.getByLabel('Built for').fill('100');
-  await page.getByLabel('Intake air').fill('68');
+  await page.getByLabel('Intake air', { exact: true }).fill('68');
   // r = √(114.7/14.7) = 2.79: 41.06 psi absolute after stage 1, 26.4 by the gauge.
   await expect(page.getByRole('img', { name: /stage 1 26\.\d psi \d+ °F/ })).toBeVisible();
 
   await page.goto('/bench/water?humidity=70');
-  await page.getByLabel('Intake air').fill('68');
+  await page.getByLabel('Intake air', { exact: true }).fill('68');
   await page.getByLabel('Free air delivered').fill('7.0630');
   await page.getByLabel('Pressure of the last separator').fill('3263');
   await page.getByLabel('Air in it').fill('86');
