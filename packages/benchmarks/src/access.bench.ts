@@ -29,7 +29,7 @@ async function withAccounts(dataDir: string, now: number): Promise<Secrets> {
   const expired = sessions.begin(id, 'bench').secret;
   clock = now;
   const ended = sessions.begin(id, 'bench');
-  sessions.remove([ended.session.id]);
+  sessions.end(ended.session.id);
   const good = sessions.begin(id, 'bench').secret;
   await app.close();
   return { good, ended: ended.secret, expired };

@@ -42,3 +42,4 @@ export { monthName, describeDay, describeDayAt, describeDayOfYear } from './desc
 export { formatMoment } from './format-moment.js';
 export { dateOrders, readWrittenMoment, type DateOrder } from './written-moment.js';
 export { bounds, outOfRange, type Bounded } from './range.js';
+export { initialsOf } from './initials.js';

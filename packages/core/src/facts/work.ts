@@ -1,7 +1,13 @@
 import type { Instant } from '../basics/index.js';
 import { factKind, hoursText } from './fact-kind.js';
 import { describeVerdict, type CheckValues, type Judgement, type Verdict } from '../checks/index.js';
-import { ourEntryKinds, procedureStepName, type EntryKind, type RepairKind } from '../repairs/index.js';
+import {
+  ourEntryKinds,
+  procedureStepName,
+  repairBegan,
+  type EntryKind,
+  type RepairKind,
+} from '../repairs/index.js';
 import { listed, LOOKED_AT, readRecordedBody, spelled, stepText } from '../visit/index.js';
 
 interface Service {
@@ -57,18 +63,12 @@ interface Repair {
   readonly station: string | null;
 }
 
-const begun: Readonly<Record<RepairKind, string>> = {
-  fault: 'Fault found',
-  modification: 'Modified',
-  improvement: 'Improved',
-};
-
 const repair = factKind<Repair>({
   kind: 'repair',
   title: 'Repairs',
   content: ['compressorId', 'kind', 'foundAt', 'found', 'station'],
   at: ({ foundAt }) => foundAt,
-  text: ({ kind, found }) => `${begun[kind]}: ${found}`,
+  text: ({ kind, found }) => `${repairBegan[kind]}: ${found}`,
 });
 
 interface RepairEntry {

@@ -18,6 +18,7 @@ export { checksThatProve, openedByEntry } from './opened.js';
 export {
   admitEntry,
   admitRewording,
+  repairBegan,
   repairKinds,
   repairStanding,
   type RepairEntry,

@@ -6,6 +6,13 @@ import { ourEntryKinds, type EntryKind } from './entries.js';
 export const repairKinds = ['fault', 'modification', 'improvement'] as const;
 export type RepairKind = (typeof repairKinds)[number];
 
+/** How what is told of one begins. */
+export const repairBegan: Readonly<Record<RepairKind, string>> = {
+  fault: 'Fault found',
+  modification: 'Modified',
+  improvement: 'Improved',
+};
+
 /** Something that was said of a repair. */
 export interface RepairEntry {
   readonly id: string;

@@ -2,7 +2,7 @@ import { Inject, Injectable, type CanActivate, type ExecutionContext } from '@ne
 import { Reflector } from '@nestjs/core';
 import type { NextFunction, Request, Response } from 'express';
 import { notFound, ProblemError } from '../common/problem.js';
-import { isLoopback } from '../common/request-guards.js';
+import { isLoopbackHost } from '../common/request-guards.js';
 import { Database } from '../persistence/database.js';
 import { SitesService } from '../sites/sites.service.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
@@ -14,7 +14,7 @@ import type { Sessions } from './sessions.js';
 export const SESSION_COOKIE = 'entretien-session';
 const COOKIE = new RegExp(`(?:^|;\\s*)${SESSION_COOKIE}=([\\w-]{1,100})(?:;|$)`);
 
-export function secretOf(request: Request): string | undefined {
+function secretOf(request: Request): string | undefined {
   return COOKIE.exec(request.headers.cookie ?? '')?.[1];
 }
 
@@ -23,7 +23,7 @@ export function actorOfRequest(sessions: Sessions) {
   return (request: Request, _response: Response, next: NextFunction): void => {
     const standing = sessions.standingOf(secretOf(request));
     // Whoever does without accounts does so at this machine; by its name it is reached from anywhere.
-    if (standing.access === 'off' && !isLoopback((request.headers.host ?? '').replace(/:\d+$/, '')))
+    if (standing.access === 'off' && !isLoopbackHost(request))
       return next(
         new ProblemError(
           403,

@@ -42,7 +42,7 @@ import { CompressorsModule } from '../compressors/compressors.module.js';
 import { PeopleModule } from '../people/people.js';
 import type { AccountEntity } from '../persistence/entities/access.entity.js';
 import { SitesModule } from '../sites/sites.module.js';
-import { AccessGuard, secretOf, SESSION_COOKIE } from './access.guard.js';
+import { AccessGuard, SESSION_COOKIE } from './access.guard.js';
 import { Accounts, toAccount } from './accounts.js';
 import { actorNow, requireRight, standingNow } from './actor.js';
 import { Audit } from './audit.js';
@@ -155,7 +155,7 @@ export class SignInController {
   signOut(@Res({ passthrough: true }) response: Response): void {
     const actor = actorNow();
     if (actor) {
-      this.sessions.remove([actor.sessionId]);
+      this.sessions.end(actor.sessionId);
       this.audit.note('signed out', actor.name);
     }
     response.clearCookie(SESSION_COOKIE, { path: '/' });
@@ -163,9 +163,8 @@ export class SignInController {
 
   private enter(account: AccountEntity, request: Request, response: Response): AccountView {
     // A browser that was signed in, perhaps as somebody else, is that no longer.
-    const { access } = this.sessions.standingOf(secretOf(request));
-    const before = access === 'on' ? actorNow() : null;
-    if (before) this.sessions.remove([before.sessionId]);
+    const before = actorNow();
+    if (before) this.sessions.end(before.sessionId);
     this.tries.forgive(request, account.login);
     const { secret } = this.sessions.begin(account.id, request.get('User-Agent') ?? 'unknown');
     this.audit.note('signed in', account.name, { accountId: account.id, name: account.name });
@@ -243,7 +242,7 @@ export class OwnAccountController {
     const own = requireAccount();
     const session = this.sessions.require(id);
     if (session.accountId !== own) requireRight('lead');
-    this.sessions.remove([session.id]);
+    this.sessions.end(session.id);
     this.audit.note('session ended', this.accounts.require(session.accountId).name);
   }
 }

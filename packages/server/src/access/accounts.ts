@@ -51,15 +51,13 @@ export class Accounts {
   }
 
   async first({ code, login, password, name, personId }: FirstLead): Promise<AccountEntity> {
-    if (this.sessions.areOn())
-      throw conflict('not-the-first', 'There are accounts already.', 'Ask a lead for an invitation.');
+    this.refuseSecondFirst();
     if (hashOfSecret(code) !== hashOfSecret(this.firstCode)) throw wrongCode();
     const whose = { role: 'lead', name: name.trim(), customerId: null, seesPrices: 1 } as const;
     const account = await this.prepared(login, password, whose.name);
     return this.database.transact(() => {
       // Somebody else may have been faster while the password was hashed.
-      if (this.sessions.areOn())
-        throw conflict('not-the-first', 'There are accounts already.', 'Ask a lead for an invitation.');
+      this.refuseSecondFirst();
       const made = this.make(account, { ...whose, personId: this.personOf(personId, whose.name) });
       this.audit.note('first lead', made.name, { accountId: made.id, name: made.name });
       return made;
@@ -211,8 +209,7 @@ export class Accounts {
       if (account.role === 'lead') this.refuseLastLead(account);
       this.database.run('UPDATE "account" SET "closed_at" = ? WHERE "id" = ?', this.clock(), account.id);
       this.database.run('DELETE FROM "passkey" WHERE "account_id" = ?', account.id);
-      this.sessions.removeAll(account.id);
-      this.sessions.forget();
+      this.sessions.endAll(account.id);
       this.audit.note('account closed', account.name);
       return toAccount(this.require(id));
     });
@@ -228,7 +225,7 @@ export class Accounts {
     const hashed = await hashPassword(password);
     this.database.transact(() => {
       this.database.run('UPDATE "account" SET "password_hash" = ? WHERE "id" = ?', hashed, account.id);
-      this.sessions.removeAll(account.id, actor.sessionId);
+      this.sessions.endAll(account.id, actor.sessionId);
       this.audit.note('password changed', account.name);
     });
   }
@@ -274,6 +271,11 @@ export class Accounts {
         `${account.name}’s account is closed: send a new invitation.`,
       );
     return account;
+  }
+
+  private refuseSecondFirst(): void {
+    if (this.sessions.areOn())
+      throw conflict('not-the-first', 'There are accounts already.', 'Ask a lead for an invitation.');
   }
 
   private refuseLastLead({ id }: AccountEntity): void {

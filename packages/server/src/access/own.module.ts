@@ -46,6 +46,7 @@ export class OwnController {
     if (customerId === null) return [];
     const now = this.clock();
     const units = [...this.register.all()];
+    const repairs = this.database.findAll(RepairEntity, 'ORDER BY "found_at" DESC');
     return this.sites
       .list()
       .filter((site) => site.customerId === customerId)
@@ -60,7 +61,7 @@ export class OwnController {
           )
           .map((unit) => this.unitOf(unit, now)),
         visits: this.visitsOf(id),
-        repairs: this.repairsOf(id, timeZone),
+        repairs: this.repairsOf(repairs, id, timeZone),
       }));
   }
 
@@ -91,9 +92,8 @@ export class OwnController {
   }
 
   /** Those of machines that stood there when they were found. */
-  private repairsOf(siteId: string, timeZone: string): OwnPaperView[] {
-    return this.database
-      .findAll(RepairEntity, 'ORDER BY "found_at" DESC')
+  private repairsOf(repairs: readonly RepairEntity[], siteId: string, timeZone: string): OwnPaperView[] {
+    return repairs
       .filter((repair) => this.stoodAt(this.register.require(repair.compressorId), repair.foundAt) === siteId)
       .slice(0, MOST_PAPERS)
       .map(({ id, found, foundAt, compressorId }) => ({

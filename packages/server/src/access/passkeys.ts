@@ -37,21 +37,22 @@ export class Passkeys {
 
   /** Where passkeys belong to; null at a bare address, where browsers know none. */
   placeOf(request: Request): Place | null {
-    const { publicUrl } = this.settings;
-    const host = request.headers.host ?? '';
-    const isPublic = publicUrl !== undefined && new URL(publicUrl).host === host;
-    const origin = isPublic ? new URL(publicUrl).origin : `${request.protocol}://${host}`;
-    const { hostname } = new URL(origin);
+    const named = this.publicOf(request);
+    const { hostname, origin } = named ?? new URL(`${request.protocol}://${request.headers.host ?? ''}`);
     const isName = /[a-z]/i.test(hostname) && !hostname.startsWith('[');
-    return isName && (isPublic || hostname === 'localhost')
-      ? { rpID: hostname, expectedOrigin: origin }
-      : null;
+    return isName && (named || hostname === 'localhost') ? { rpID: hostname, expectedOrigin: origin } : null;
   }
 
   /** Whether what is sent goes encrypted, as far as the public address tells. */
   isEncrypted(request: Request): boolean {
+    return this.publicOf(request)?.protocol === 'https:';
+  }
+
+  /** The public address, where the request came by it. */
+  private publicOf({ headers }: Request): URL | null {
     const { publicUrl } = this.settings;
-    return publicUrl?.startsWith('https:') === true && new URL(publicUrl).host === request.headers.host;
+    const address = publicUrl === undefined ? null : new URL(publicUrl);
+    return address?.host === headers.host ? address : null;
   }
 
   async registrationOptions(request: Request): Promise<object> {

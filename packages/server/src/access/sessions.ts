@@ -62,7 +62,7 @@ export class Sessions {
     const now = this.clock();
     const { session, actor } = found;
     if (now - session.seenAt > IDLE_MS || now - session.startedAt > LONGEST_MS) {
-      this.remove([session.id]);
+      this.end(session.id);
       return { access: 'on', actor: null };
     }
     if (now - session.seenAt > NOTED_EVERY_MS) {
@@ -111,14 +111,15 @@ export class Sessions {
     return session;
   }
 
-  /** Ends some, at once. */
-  remove(ids: readonly string[]): void {
-    for (const id of ids) this.database.run('DELETE FROM "session" WHERE "id" = ?', id);
+  /** Ends one, at once. */
+  end(id: string): void {
+    this.database.run('DELETE FROM "session" WHERE "id" = ?', id);
     this.known.clear();
   }
 
   /** Ends all of an account, but for one. */
-  removeAll(accountId: string, but?: string): void {
-    this.remove(this.of(accountId).flatMap(({ id }) => (id === but ? [] : [id])));
+  endAll(accountId: string, but = ''): void {
+    this.database.run('DELETE FROM "session" WHERE "account_id" = ? AND "id" <> ?', accountId, but);
+    this.known.clear();
   }
 }

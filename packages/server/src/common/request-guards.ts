@@ -9,6 +9,11 @@ export function isLoopback(host: string): boolean {
   return LOOPBACK.has(host) || /^127\.\d{1,3}\.\d{1,3}\.\d{1,3}$/.test(host);
 }
 
+/** Whether a request was sent to this machine by itself, and not by a name. */
+export function isLoopbackHost({ headers }: Pick<Request, 'headers'>): boolean {
+  return isLoopback((headers.host ?? '').replace(/:\d+$/, ''));
+}
+
 /**
  * Refuses what does not come from our own page: a foreign Host (another name pointed at this machine), a
  * foreign Origin, and bodies that a plain form could send across sites.
@@ -17,7 +22,7 @@ export function requestGuards(publicUrl: string | undefined) {
   const publicHost = publicUrl === undefined ? undefined : new URL(publicUrl).host;
   return (request: Request, _response: Response, next: NextFunction): void => {
     const host = request.headers.host ?? '';
-    if (host !== publicHost && !isLoopback(host.replace(/:\d+$/, ''))) {
+    if (host !== publicHost && !isLoopbackHost(request)) {
       return next(new ProblemError(421, 'foreign-host', 'This address is not ours.'));
     }
     const { origin } = request.headers;

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { describeDay, describeDayAt, formatMoment } from '@entretien/core/basics';
-import { checkByCode, describeVerdict } from '@entretien/core/checks';
+import { checkByCode } from '@entretien/core/checks';
 import type { StopView, WorkshopSettings } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
@@ -33,7 +33,7 @@ import {
   type ReportedCompressor,
   type ReportedReading,
 } from './visit-report.js';
-import { amountOf, billOf, plateLine } from './report-words.js';
+import { amountOf, billOf, plateLine, readingOf } from './report-words.js';
 import { nextOf } from './next-due.js';
 import { drawRedTag, drawTag, type RedTagContent, type TagContent } from './service-tag.js';
 
@@ -240,9 +240,7 @@ function checksOf({ measured }: Pick<CompressorProgress, 'measured'>): readonly 
     const found = measured.findLast(
       ({ check, phase }) => check === code && (phase === 'before') === isBefore,
     );
-    if (!found) return null;
-    const { verdict, noComparison, reason = '' } = found;
-    return { verdict, said: verdict === undefined ? '' : describeVerdict({ verdict, noComparison }), reason };
+    return found ? readingOf(found) : null;
   };
   return codes.map((code) => ({
     name: checkByCode(code)?.name ?? code,

@@ -1,8 +1,9 @@
 import type { WorkshopSettings } from '@entretien/contracts';
+import { describeVerdict, type Verdict } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import { formatFigure } from '@entretien/core/quantities';
 import { seesPrices } from '../access/actor.js';
-import type { ReportedCompressor } from './visit-report.js';
+import type { ReportedCompressor, ReportedReading } from './visit-report.js';
 
 /** An amount of hundredths in the currency of the workshop; empty where none is known. */
 export function amountOf(cents: number | null, { currency }: WorkshopSettings): string {
@@ -47,4 +48,15 @@ export function plateLine({ maker, model, serial }: DataPlate): string | null {
   const made = [maker, model].filter((part) => part !== undefined).join(' ');
   const known = [made, serial === undefined ? '' : `serial number ${serial}`].filter((part) => part !== '');
   return known.length === 0 ? null : known.join(' · ');
+}
+
+interface Shown {
+  readonly verdict?: Verdict | undefined;
+  readonly noComparison?: true | undefined;
+  readonly reason?: string | undefined;
+}
+
+/** What a measurement showed, as a report tells it. */
+export function readingOf({ verdict, noComparison, reason = '' }: Shown): ReportedReading {
+  return { verdict, said: verdict === undefined ? '' : describeVerdict({ verdict, noComparison }), reason };
 }

@@ -2,6 +2,7 @@ import { NotedAs } from '../access/noted-as.js';
 import { May, ReadsAndWrites } from '../access/may.js';
 import { Body, Controller, Get, Inject, Injectable, Module, Post, Query } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
+import { initialsOf } from '@entretien/core/basics';
 import { AddPerson, DEFAULT_PERSON_ID, PageQuery, type Page, type PersonView } from '@entretien/contracts';
 import { pageOf } from '../common/page.js';
 import { conflict, impossible } from '../common/problem.js';
@@ -58,14 +59,6 @@ export class PeopleService {
     if (id === DEFAULT_PERSON_ID || this.database.find(PersonEntity, id)) return id;
     throw impossible({ code: 'unknown-person', field: 'by', sentence: 'Nobody here is known by that id.' });
   }
-}
-
-function initialsOf(name: string): string {
-  const text = name.trim().split(/\s+/);
-  const letters = [text[0], text.length > 1 ? text.at(-1) : undefined].map(
-    (word) => [...(word ?? '')][0] ?? '',
-  );
-  return letters.join('').toUpperCase();
 }
 
 @ApiTags('people')

@@ -1,11 +1,11 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { describeDayAt, formatMoment } from '@entretien/core/basics';
-import { checkByCode, describeVerdict, type Verdict } from '@entretien/core/checks';
+import { checkByCode } from '@entretien/core/checks';
 import { describeMachine, stationName } from '@entretien/core/machine';
-import { procedures, ourEntryKinds, repairStanding } from '@entretien/core/repairs';
+import { procedures, ourEntryKinds, repairBegan, repairStanding } from '@entretien/core/repairs';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
-import { amountOf, billOf, plateLine } from '../documents/report-words.js';
+import { amountOf, billOf, plateLine, readingOf } from '../documents/report-words.js';
 import { drawReport, type ReportContent, type ReportedCheck } from '../documents/visit-report.js';
 import { WorkshopSettingsService } from '../isolation/workshop-settings.js';
 import { PartsService } from '../parts/parts.service.js';
@@ -16,12 +16,6 @@ import type { RepairEntity, RepairEntryEntity } from '../persistence/entities/re
 import { stands } from '../persistence/hour-facts-sql.js';
 import { SitesService } from '../sites/sites.service.js';
 import { RepairsService, toEntry } from './repairs.service.js';
-
-const BEGAN: Readonly<Record<RepairEntity['kind'], string>> = {
-  fault: 'Fault found',
-  modification: 'Modified',
-  improvement: 'Improved',
-};
 
 const LAST_BEFORE = `WHERE "compressor_id" = ? AND "check_code" = ? AND "taken_at" < ? AND ${stands('measurement')} ORDER BY "taken_at" DESC LIMIT 1`;
 
@@ -81,7 +75,7 @@ export class RepairReports {
           hours: null,
           state: states[state],
           summary: [
-            `${BEGAN[repair.kind]} ${formatMoment(repair.foundAt, timeZone)}${where}: ${repair.found}`,
+            `${repairBegan[repair.kind]} ${formatMoment(repair.foundAt, timeZone)}${where}: ${repair.found}`,
             ...(cause === null ? [] : [`Cause: ${cause}`]),
             ...(repair.note === null ? [] : [repair.note]),
           ],
@@ -147,9 +141,4 @@ export class RepairReports {
       };
     });
   }
-}
-
-function readingOf(outcome: { verdict?: Verdict; noComparison?: true; reason?: string }) {
-  const { verdict, noComparison, reason = '' } = outcome;
-  return { verdict, said: verdict === undefined ? '' : describeVerdict({ verdict, noComparison }), reason };
 }

@@ -1,3 +1,4 @@
+import { initialsOf } from '@entretien/core/basics';
 import { Avatar, IconButton } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 import { usePeople } from '../data/queries.js';
@@ -54,12 +55,4 @@ export function PersonMenu({ onShowKeys }: { readonly onShowKeys: () => void }) 
       </Suspense>
     </>
   );
-}
-
-function initialsOf(name: string): string {
-  const parts = name.trim().split(/\s+/);
-  return [parts[0], parts.length > 1 ? parts.at(-1) : '']
-    .map((part) => (part ?? '').slice(0, 1))
-    .join('')
-    .toUpperCase();
 }
