@@ -22,6 +22,7 @@ const optional =
 const entries = {
   main: 'server/dist/main.js',
   backup: 'server/dist/backup/run.js',
+  'backup-run': 'server/dist/upkeep/backup-run.js',
   certificate: 'server/dist/certificate/run.js',
   'import-worker': 'server/dist/import-export/import-worker.js',
   'export-worker': 'server/dist/import-export/export-worker.js',

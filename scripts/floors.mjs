@@ -5,6 +5,7 @@
 export const areasOfCore = {
   basics: [],
   access: ['basics'],
+  upkeep: ['basics'],
   quantities: ['basics'],
   machine: ['basics', 'quantities'],
   hours: ['basics', 'quantities', 'machine'],

@@ -35,7 +35,21 @@ export interface HealthView {
   readonly status: 'ok';
   readonly database: 'answers';
   readonly migrations: 'current';
+  /** The release that runs. */
+  readonly version: string;
+  /** Room left on the disk of the data, bytes. */
+  readonly freeBytes: number;
+  readonly backups: BackupsView;
   readonly doubts: readonly { readonly code: string; readonly sentence: string }[];
+}
+
+/** The schedule of backups. */
+export interface BackupsView {
+  readonly isOn: boolean;
+  /** When the last was made that was found whole; null before the first. */
+  readonly lastAt: string | null;
+  /** Why the last try failed; null where it did not. */
+  readonly problem: string | null;
 }
 
 /** A page of a list; `nextCursor` is null on the last. */
@@ -467,5 +481,7 @@ export interface ProblemDetails {
   readonly status: number;
   readonly detail?: string;
   readonly code: string;
+  /** Of what went wrong on the server’s side: it stands beside the line in the log. */
+  readonly instance?: string;
   readonly errors?: readonly { readonly field: string; readonly message: string }[];
 }

@@ -57,6 +57,7 @@ import { ServicesModule } from './services/services.module.js';
 import { SitesModule } from './sites/sites.module.js';
 import { StopsModule } from './stops/stops.module.js';
 import { StandingsModule } from './standings/standings.module.js';
+import { UpkeepModule } from './upkeep/upkeep.module.js';
 import { VesselsModule } from './vessels/vessels.module.js';
 import { StepRegistry } from './visits/step-registry.js';
 import { VisitsModule } from './visits/visits.module.js';
@@ -115,6 +116,7 @@ class AppModule {
         OwnModule,
         LogbookModule,
         HealthModule,
+        UpkeepModule,
         // The last: what no other knows below a compressor may be a kind of fact.
         FactsModule,
       ],
@@ -201,7 +203,7 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   app.use('/api', refuseInheritedNames);
   app.use('/api', formerNames);
   const sessions = app.get(Sessions);
-  app.use('/api', actorOfRequest(sessions));
+  app.use('/api', actorOfRequest(sessions, clock, settings.requestsAMinute ?? Infinity));
   app.use(DESCRIPTION, refuseStrangers);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(contractPipe());

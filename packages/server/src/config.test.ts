@@ -4,6 +4,9 @@ describe('settings', () => {
   test('each has a default', () => {
     expect(settingsFrom({})).toMatchObject({ host: '127.0.0.1', port: 4170, timeZone: 'UTC' });
     expect(settingsFrom({}).dataDir).toMatch(/data$/);
+    expect(settingsFrom({}).backupDir).toMatch(/data-backups$/);
+    expect(settingsFrom({ ENTRETIEN_BACKUPS: 'no' })).not.toHaveProperty('backupDir');
+    expect(settingsFrom({ ENTRETIEN_PHOTOS_GB: '0.5' }).mostPhotoBytes).toBe(500_000_000);
   });
 
   test.each([
@@ -21,6 +24,12 @@ describe('settings', () => {
     [{ ENTRETIEN_PUBLIC_URL: 'service' }, /whole address/],
     [{ ENTRETIEN_LOG_LEVEL: 'loud' }, /must be one of trace/],
     [{ ENTRETIEN_DATA_DIR: 'package.json' }, /is a file/],
+    [{ ENTRETIEN_BACKUP_DIR: './data' }, /lost with it/],
+    [{ ENTRETIEN_BACKUP_DIR: './data/backups' }, /lost with it/],
+    [{ ENTRETIEN_BACKUPS: 'daily' }, /must be yes or no/],
+    [{ ENTRETIEN_REQUESTS_A_MINUTE: '0' }, /from 100 to 1000000/],
+    [{ ENTRETIEN_REQUESTS_A_MINUTE: '' }, /from 100 to/],
+    [{ ENTRETIEN_PHOTOS_GB: 'much' }, /from 0.1 to 10000/],
   ])('%j is refused with a sentence', (environment, sentence) => {
     expect(() => settingsFrom(environment)).toThrow(sentence);
   });

@@ -1,5 +1,5 @@
 import { existsSync, statSync } from 'node:fs';
-import { resolve } from 'node:path';
+import { join, resolve, sep } from 'node:path';
 import { isTimeZone } from '@entretien/core/basics';
 import { isLoopback } from './common/request-guards.js';
 
@@ -21,6 +21,14 @@ export interface Settings {
   readonly isBehindProxy?: boolean;
   /** Whether an address is printed that makes another lead: for whoever locked themselves out. */
   readonly wantsNewLead?: boolean;
+  /** Where a backup is made each day; left out, none is. */
+  readonly backupDir?: string;
+  /** Folder of the logs, which are kept to a size; left out, they are only printed. */
+  readonly logDir?: string;
+  /** Most requests of an account in a minute; a tenth of it from an address where nobody is signed in. */
+  readonly requestsAMinute?: number;
+  /** What all photos together may take, bytes. */
+  readonly mostPhotoBytes?: number;
   /** Folder of the built page; left out, only the API is served. */
   readonly webDir?: string;
 }
@@ -71,6 +79,13 @@ export function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
     timeZone,
     dataDir,
     logLevel,
+    logDir: resolve(environment['ENTRETIEN_LOG_DIR'] ?? join(dataDir, 'logs')),
+    requestsAMinute: figureOf(environment, 'ENTRETIEN_REQUESTS_A_MINUTE', REQUESTS_A_MINUTE),
+    mostPhotoBytes: figureOf(environment, 'ENTRETIEN_PHOTOS_GB', PHOTOS_GB) * 1_000_000_000,
+    // Beside the data folder, not within: what puts a backup back moves that away.
+    ...(flagOf(environment, 'ENTRETIEN_BACKUPS', 'yes')
+      ? { backupDir: backupDirOf(environment['ENTRETIEN_BACKUP_DIR'], dataDir) }
+      : {}),
     ...(publicUrl === undefined ? {} : { publicUrl }),
     ...(tls === undefined ? {} : { tls }),
     ...(isBehindProxy ? { isBehindProxy } : {}),
@@ -92,8 +107,39 @@ function tlsFrom(environment: NodeJS.ProcessEnv): Settings['tls'] {
   return { certificate: certificate!, key: key! };
 }
 
-function flagOf(environment: NodeJS.ProcessEnv, name: string): boolean {
-  const text = environment[name] ?? 'no';
+function backupDirOf(text: string | undefined, dataDir: string): string {
+  const folder = resolve(text ?? `${dataDir}-backups`);
+  if (folder === dataDir || folder.startsWith(dataDir + sep))
+    throw new SettingsProblem(
+      `ENTRETIEN_BACKUP_DIR is ${folder}: a backup within the data folder is lost with it. Name another, best on another disk.`,
+    );
+  return folder;
+}
+
+interface FigureBounds {
+  readonly usual: number;
+  readonly least: number;
+  readonly most: number;
+}
+
+/** More than the busiest page asks; few enough that one device gone wild leaves room for the others. */
+const REQUESTS_A_MINUTE: FigureBounds = { usual: 3000, least: 100, most: 1_000_000 };
+/** About forty thousand pictures. */
+const PHOTOS_GB: FigureBounds = { usual: 20, least: 0.1, most: 10_000 };
+
+function figureOf(
+  environment: NodeJS.ProcessEnv,
+  name: string,
+  { usual, least, most }: FigureBounds,
+): number {
+  const figure = Number(environment[name] ?? usual);
+  if (environment[name]?.trim() === '' || !(figure >= least && figure <= most))
+    throw new SettingsProblem(`${name} must be a figure from ${least} to ${most}.`);
+  return figure;
+}
+
+function flagOf(environment: NodeJS.ProcessEnv, name: string, usual: 'yes' | 'no' = 'no'): boolean {
+  const text = environment[name] ?? usual;
   if (text !== 'yes' && text !== 'no') throw new SettingsProblem(`${name} is ${text}; it must be yes or no.`);
   return text === 'yes';
 }

@@ -1,4 +1,5 @@
 export { createApp, type AppOptions } from './app.js';
+export { openLog } from './common/logs.js';
 export { systemClock } from './common/system-clock.js';
 export { Accounts } from './access/accounts.js';
 export { SESSION_COOKIE } from './access/access.guard.js';

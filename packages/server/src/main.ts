@@ -1,11 +1,13 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { pino } from 'pino';
-import { Accounts, createApp, isLoopback, settingsFrom, SettingsProblem } from './index.js';
+import { Accounts, createApp, isLoopback, openLog, settingsFrom, SettingsProblem } from './index.js';
+
+/** What is under way when the server is told to end has so long; what was acknowledged is on the disk anyway. */
+const LONGEST_END_MS = 10_000;
 
 try {
   const settings = settingsFrom(process.env);
-  const logger = pino({ level: settings.logLevel ?? 'warn' });
+  const logger = await openLog({ level: settings.logLevel ?? 'warn', folder: settings.logDir ?? null });
   const built = resolve(import.meta.dirname, '../../web/dist');
   const app = await createApp({
     settings: existsSync(built) ? { ...settings, webDir: built } : settings,
@@ -21,6 +23,13 @@ try {
     throw new SettingsProblem(
       `${way}, and there are no accounts: anybody could write. Start it on 127.0.0.1 and without a proxy first, and make yourself the first lead.`,
     );
+  for (const signal of ['SIGINT', 'SIGTERM'] as const)
+    process.once(signal, () => {
+      setTimeout(() => {
+        logger.error(`It did not end within ${LONGEST_END_MS / 1000} s, and was cut off.`);
+        process.exit(1);
+      }, LONGEST_END_MS).unref();
+    });
   await app.listen(settings.port, settings.host);
   const { port } = app.getHttpServer().address() as { port: number };
   const address = settings.publicUrl ?? `${settings.tls ? 'https' : 'http'}://${settings.host}:${port}`;

@@ -1,6 +1,7 @@
 import { Inject, Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { NextFunction, Request, Response } from 'express';
+import { Counts } from '../common/counts.js';
 import { notFound, ProblemError } from '../common/problem.js';
 import { isLoopbackHost } from '../common/request-guards.js';
 import { Database } from '../persistence/database.js';
@@ -18,9 +19,18 @@ function secretOf(request: Request): string | undefined {
   return COOKIE.exec(request.headers.cookie ?? '')?.[1];
 }
 
-/** Finds out who stands behind a request, before anything else looks at it. */
-export function actorOfRequest(sessions: Sessions) {
-  return (request: Request, _response: Response, next: NextFunction): void => {
+const MINUTE_MS = 60_000;
+/** Whoever is not signed in has no business here but to sign in: a share of what an account may ask. */
+const SHARE_OF_STRANGERS = 0.1;
+
+/**
+ * Finds out who stands behind a request, before anything else looks at it.
+ *
+ * @param mostAMinute requests of one account; Infinity where nothing is limited
+ */
+export function actorOfRequest(sessions: Sessions, clock: Clock, mostAMinute: number) {
+  const counts = new Counts(MINUTE_MS, clock);
+  return (request: Request, response: Response, next: NextFunction): void => {
     const standing = sessions.standingOf(secretOf(request));
     // Whoever does without accounts does so at this machine; by its name it is reached from anywhere.
     if (standing.access === 'off' && !isLoopbackHost(request))
@@ -32,6 +42,15 @@ export function actorOfRequest(sessions: Sessions) {
           'Make the first lead at the machine itself.',
         ),
       );
+    if (standing.access === 'on' && mostAMinute < Infinity) {
+      const { actor } = standing;
+      const most = actor ? mostAMinute : mostAMinute * SHARE_OF_STRANGERS;
+      if (counts.add(actor ? `account ${actor.accountId}` : `address ${request.ip}`) > most) {
+        response.set('Retry-After', '60');
+        const detail = 'More was asked in a minute than one account may. Wait a minute; nothing is lost.';
+        return next(new ProblemError(429, 'too-many-requests', 'Too much at once.', detail));
+      }
+    }
     actAs(standing, next);
   };
 }

@@ -22,6 +22,8 @@ export type Audited =
   | 'people changed'
   | 'settings changed'
   | 'exported'
+  | 'backed up'
+  | 'name removed'
   | 'restored';
 
 export const AUDITED = 'entretien:audited';

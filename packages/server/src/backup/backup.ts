@@ -20,6 +20,7 @@ import { dirname, join, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import Sqlite from 'better-sqlite3';
 import { create, extract } from 'tar';
+import { VERSION } from '../common/version.js';
 import { FolderLock } from '../persistence/folder-lock.js';
 import { DatabaseProblem, refuseStrangeDatabase } from '../persistence/our-database.js';
 
@@ -38,21 +39,36 @@ interface FileMark {
 export interface Manifest {
   readonly format: 1;
   readonly madeAt: string;
+  /** The release that made it; not said by those before 0.5.0. */
+  readonly version?: string;
   readonly database: FileMark;
   readonly photos: readonly FileMark[];
   /** Photos that the database names and that were missing or damaged when the backup was made. */
   readonly missing?: readonly string[];
+  /** Whether the photos lie in a folder beside the archive, shared by all that lie there. */
+  readonly photosBeside?: true;
+}
+
+/** Where a backup has its photos. They never change: many backups in one folder can share one copy of each. */
+export interface BackupOptions {
+  readonly photos?: 'inside' | 'beside';
 }
 
 /** Something about a backup is not as it must be; the sentence is for whoever runs it. */
 export class BackupProblem extends Error {}
 
 /**
- * Copies the database while it is in use, and the photos it names, into one archive.
+ * Copies the database while it is in use, and the photos it names, into one archive; or the photos beside it.
  *
  * @returns what the archive holds
  */
-export async function makeBackup(dataDir: string, file: string, madeAt: Date): Promise<Manifest> {
+export async function makeBackup(
+  dataDir: string,
+  file: string,
+  madeAt: Date,
+  { photos = 'inside' }: BackupOptions = {},
+): Promise<Manifest> {
+  const isBeside = photos === 'beside';
   const source = join(dataDir, DATABASE);
   if (!existsSync(source)) throw new BackupProblem(`There is no database in ${dataDir}.`);
   mkdirSync(dirname(resolve(file)), { recursive: true });
@@ -66,25 +82,32 @@ export async function makeBackup(dataDir: string, file: string, madeAt: Date): P
     }
     // A photo lies there before the database names it: whatever the copy names is there by now.
     const names = photosOf(join(work, DATABASE)).map(({ id }) => `${id}.jpg`);
-    mkdirSync(join(work, PHOTOS));
+    const album = isBeside ? besideOf(file) : join(work, PHOTOS);
+    mkdirSync(album, { recursive: true });
     const missing: string[] = [];
     for (const name of names) {
       const photo = join(dataDir, PHOTOS, name);
       // One that is missing must not end the backup of all the others: it is named.
-      if (!existsSync(photo)) missing.push(name);
-      else cpSync(photo, join(work, PHOTOS, name));
+      if (existsSync(photo)) putBy(photo, join(album, name));
+      else if (!isBeside || !existsSync(join(album, name))) missing.push(name);
     }
     const there = names.filter((name) => !missing.includes(name));
     const manifest: Manifest = {
       format: 1,
       madeAt: madeAt.toISOString(),
+      version: VERSION,
       database: await markOf(work, DATABASE),
-      photos: await Promise.all(there.map((name) => markOf(join(work, PHOTOS), name))),
+      photos: await marksOf(album, there),
       ...(missing.length === 0 ? {} : { missing }),
+      ...(isBeside ? { photosBeside: true } : {}),
     };
     writeFileSync(join(work, MANIFEST), JSON.stringify(manifest, null, 2));
     const half = `${resolve(file)}.part`;
-    await create({ cwd: work, file: half, gzip: true, portable: true }, [MANIFEST, DATABASE, PHOTOS]);
+    await create({ cwd: work, file: half, gzip: true, portable: true }, [
+      MANIFEST,
+      DATABASE,
+      ...(isBeside ? [] : [PHOTOS]),
+    ]);
     chmodSync(half, 0o600);
     sync(half);
     renameSync(half, resolve(file));
@@ -92,6 +115,39 @@ export async function makeBackup(dataDir: string, file: string, madeAt: Date): P
     return manifest;
   } finally {
     rmSync(work, { recursive: true, force: true });
+  }
+}
+
+function besideOf(file: string): string {
+  return join(dirname(resolve(file)), PHOTOS);
+}
+
+/** Copies a picture to its place, whole or not at all; one that lies there already stays. */
+function putBy(photo: string, place: string): void {
+  if (existsSync(place) && statSync(place).size === statSync(photo).size) return;
+  cpSync(photo, `${place}.part`);
+  sync(`${place}.part`);
+  renameSync(`${place}.part`, place);
+}
+
+/** Unpacks a backup beside itself and looks at all of it, as a restore would; throws a sentence where it is not whole. */
+export async function verifyBackup(file: string): Promise<Manifest> {
+  const work = mkdtempSync(`${resolve(file)}.`);
+  try {
+    await unpack(file, work);
+    const manifest = readManifest(work);
+    await check(work, manifest.photosBeside ? besideOf(file) : join(work, PHOTOS));
+    return manifest;
+  } finally {
+    rmSync(work, { recursive: true, force: true });
+  }
+}
+
+async function unpack(file: string, into: string): Promise<void> {
+  try {
+    await extract({ cwd: into, file, strict: true, preservePaths: false });
+  } catch (error) {
+    throw new BackupProblem(`${file} cannot be read as a backup: ${(error as Error).message}`);
   }
 }
 
@@ -108,12 +164,10 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
   const work = mkdtempSync(`${target}.restoring-`);
   let lock: FolderLock | undefined;
   try {
-    try {
-      await extract({ cwd: work, file, strict: true, preservePaths: false });
-    } catch (error) {
-      throw new BackupProblem(`${file} cannot be read as a backup: ${(error as Error).message}`);
-    }
-    await check(work);
+    await unpack(file, work);
+    const { photosBeside, photos } = readManifest(work);
+    if (photosBeside) fetchBeside(besideOf(file), join(work, PHOTOS), photos);
+    await check(work, join(work, PHOTOS));
     keepNamed(work, readManifest(work));
     endSessions(work, now);
     if (existsSync(target)) lock = takeLock(target);
@@ -132,6 +186,13 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
   } finally {
     lock?.release();
   }
+}
+
+/** Brings the photos that lie beside a backup; what is missing there is found by the check that follows. */
+function fetchBeside(album: string, into: string, photos: readonly FileMark[]): void {
+  mkdirSync(into, { recursive: true });
+  for (const { name } of photos)
+    if (existsSync(join(album, name))) cpSync(join(album, name), join(into, name));
 }
 
 /** Whoever was signed in then is not signed in now: what was ended since would have come back. */
@@ -161,11 +222,11 @@ function takeLock(dataDir: string): FolderLock {
   }
 }
 
-async function check(folder: string): Promise<void> {
+async function check(folder: string, album: string): Promise<void> {
   const manifest = readManifest(folder);
   const marks = [
     { ...manifest.database, folder },
-    ...manifest.photos.map((photo) => ({ ...photo, folder: join(folder, PHOTOS) })),
+    ...manifest.photos.map((photo) => ({ ...photo, folder: album })),
   ];
   for (const { folder: where, name, bytes, sha256 } of marks) {
     if (!existsSync(join(where, name))) throw new BackupProblem(`${name} is missing in the backup.`);
@@ -243,6 +304,13 @@ function photosOf(file: string): { id: string }[] {
   } finally {
     database.close();
   }
+}
+
+/** One after the other: thousands of files open at once are more than a machine allows. */
+async function marksOf(folder: string, names: readonly string[]): Promise<FileMark[]> {
+  const marks: FileMark[] = [];
+  for (const name of names) marks.push(await markOf(folder, name));
+  return marks;
 }
 
 async function markOf(folder: string, name: string): Promise<FileMark> {

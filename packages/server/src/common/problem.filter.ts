@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { Catch, HttpException, Inject, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import type { Logger } from 'pino';
@@ -17,7 +18,7 @@ export class ProblemFilter implements ExceptionFilter {
     if (problem.status === 503) response.set('Retry-After', '2');
     if (problem.status >= 500) {
       const { method, url } = http.getRequest<Request>();
-      this.logger.error({ err: error, method, url }, 'request failed');
+      this.logger.error({ err: error, method, url, incident: problem.incident }, 'request failed');
     }
     response
       .status(problem.status)
@@ -28,7 +29,8 @@ export class ProblemFilter implements ExceptionFilter {
 
 function problemOf(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
-  const stored = storageProblemOf(error);
+  const incident = randomUUID();
+  const stored = storageProblemOf(error, incident);
   if (stored !== null) return stored;
   const status = statusOf(error);
   switch (status) {
@@ -52,29 +54,38 @@ function problemOf(error: unknown): ProblemError {
             500,
             'internal',
             'Something went wrong on our side.',
-            'Nothing was changed. Try again.',
+            `Nothing was changed. Try again; if it stays, tell whoever runs the server: ${incident}.`,
+            undefined,
+            incident,
           );
   }
 }
 
 /** What the disk or the database has to say, in a sentence that leads somewhere. */
-function storageProblemOf(error: unknown): ProblemError | null {
+function storageProblemOf(error: unknown, incident: string): ProblemError | null {
   const code = String((error as { code?: unknown } | null)?.code);
   const title = 'It could not be written.';
   if (/^SQLITE_(BUSY|LOCKED)/.test(code)) {
-    return new ProblemError(503, 'busy', title, 'The database is busy. Try again in a moment.');
+    return new ProblemError(
+      503,
+      'busy',
+      title,
+      'The database is busy. Try again in a moment.',
+      undefined,
+      incident,
+    );
   }
   if (/^SQLITE_FULL|^ENOSPC|^EDQUOT/.test(code)) {
     const detail = 'The disk of the server is full. Make room on it and try again; nothing was changed.';
-    return new ProblemError(507, 'disk-full', title, detail);
+    return new ProblemError(507, 'disk-full', title, detail, undefined, incident);
   }
   if (/^SQLITE_(READONLY|CANTOPEN|PERM)|^EACCES|^EROFS|^EPERM/.test(code)) {
     const detail = 'The server may not write to its data folder. Look at its rights; nothing was changed.';
-    return new ProblemError(507, 'not-writable', title, detail);
+    return new ProblemError(507, 'not-writable', title, detail, undefined, incident);
   }
   if (/^SQLITE_(CORRUPT|IOERR|NOTADB)|^EIO/.test(code)) {
     const detail = 'The disk or the database is damaged. Stop the server and put a backup back.';
-    return new ProblemError(507, 'damaged', title, detail);
+    return new ProblemError(507, 'damaged', title, detail, undefined, incident);
   }
   return null;
 }

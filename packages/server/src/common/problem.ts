@@ -9,12 +9,14 @@ export class ProblemError extends Error {
     readonly title: string,
     readonly detail?: string,
     readonly errors?: readonly FieldError[],
+    /** What it is found by in the log. */
+    readonly incident?: string,
   ) {
     super(detail ?? title);
   }
 
   toDetails(): ProblemDetails {
-    const { status, code, title, detail, errors } = this;
+    const { status, code, title, detail, errors, incident } = this;
     return {
       type: `/problems/${code}`,
       title,
@@ -22,6 +24,7 @@ export class ProblemError extends Error {
       code,
       ...(detail === undefined ? {} : { detail }),
       ...(errors === undefined ? {} : { errors }),
+      ...(incident === undefined ? {} : { instance: `urn:uuid:${incident}` }),
     };
   }
 }

@@ -1,12 +1,20 @@
 import { May } from '../access/may.js';
+import { statfsSync } from 'node:fs';
 import { Controller, Get, Inject, Module } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { HealthView } from '@entretien/contracts';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
-import { CLOCK, type Clock } from '../common/tokens.js';
+import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
+import { VERSION } from '../common/version.js';
+import type { Settings } from '../config.js';
 import { Database } from '../persistence/database.js';
+import { ScheduledBackups } from '../upkeep/scheduled-backups.js';
+import { UpkeepModule } from '../upkeep/upkeep.module.js';
 import { ClockDoubt } from './clock-doubt.js';
+
+/** With less than this left, a day’s photos may be too much. */
+const LITTLE_ROOM_BYTES = 200_000_000;
 
 @ApiTags('health')
 @May('open')
@@ -16,6 +24,8 @@ export class HealthController {
     private readonly dataSource: DataSource,
     private readonly database: Database,
     private readonly doubt: ClockDoubt,
+    private readonly backups: ScheduledBackups,
+    @Inject(SETTINGS) private readonly settings: Settings,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
@@ -29,11 +39,33 @@ export class HealthController {
     } catch (error) {
       throw new ProblemError(503, 'unhealthy', 'The server is not well.', String(error));
     }
-    const sentence = this.doubt.sentence();
-    const doubts = sentence === null ? [] : [{ code: 'clock-behind', sentence }];
-    return { status: 'ok', database: 'answers', migrations: 'current', doubts };
+    const { bavail, bsize } = statfsSync(this.settings.dataDir);
+    const freeBytes = bavail * bsize;
+    return {
+      status: 'ok',
+      database: 'answers',
+      migrations: 'current',
+      version: VERSION,
+      freeBytes,
+      backups: this.backups.view(),
+      doubts: this.doubts(freeBytes),
+    };
+  }
+
+  private doubts(freeBytes: number): HealthView['doubts'] {
+    const found = [
+      ['clock-behind', this.doubt.sentence()],
+      ['backup-late', this.backups.doubt()],
+      ['little-room', littleRoom(freeBytes)],
+    ] as const;
+    return found.flatMap(([code, sentence]) => (sentence === null ? [] : [{ code, sentence }]));
   }
 }
 
-@Module({ controllers: [HealthController], providers: [ClockDoubt] })
+function littleRoom(freeBytes: number): string | null {
+  if (freeBytes >= LITTLE_ROOM_BYTES) return null;
+  return `The server’s disk has ${Math.floor(freeBytes / 1_000_000)} MB left. Make room on it: when it is full, nothing more is recorded.`;
+}
+
+@Module({ imports: [UpkeepModule], controllers: [HealthController], providers: [ClockDoubt] })
 export class HealthModule {}

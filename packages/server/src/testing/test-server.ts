@@ -38,8 +38,9 @@ export class TestServer {
     more: Partial<Settings> = {},
     build: string | null = null,
     kinds?: AppOptions['kinds'],
+    logger?: AppOptions['logger'],
   ): Promise<TestServer> {
-    const server = new TestServer(more, build, kinds);
+    const server = new TestServer(more, build, kinds, logger);
     await server.open();
     return server;
   }
@@ -48,6 +49,7 @@ export class TestServer {
     private readonly more: Partial<Settings>,
     private build: string | null,
     private readonly kinds: AppOptions['kinds'],
+    private readonly logger: AppOptions['logger'],
   ) {
     if (more.dataDir !== undefined) this.dataDir = more.dataDir;
   }
@@ -59,6 +61,7 @@ export class TestServer {
       clock: () => this.now,
       build: this.build,
       ...(this.kinds ? { kinds: this.kinds } : {}),
+      ...(this.logger ? { logger: this.logger } : {}),
     });
     await this.app.listen(0, '127.0.0.1');
   }

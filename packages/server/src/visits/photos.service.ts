@@ -52,6 +52,7 @@ function isOf({ visitId, compressorId }: Album, album: Album): boolean {
 @Injectable()
 export class PhotosService {
   private readonly folder: string;
+  private readonly mostBytes: number;
 
   constructor(
     private readonly database: Database,
@@ -59,8 +60,9 @@ export class PhotosService {
     private readonly book: VisitRepository,
     private readonly register: CompressorRegister,
     @Inject(CLOCK) private readonly clock: Clock,
-    @Inject(SETTINGS) { dataDir }: Settings,
+    @Inject(SETTINGS) { dataDir, mostPhotoBytes = Infinity }: Settings,
   ) {
+    this.mostBytes = mostPhotoBytes;
     this.folder = join(dataDir, 'photos');
     this.sweep();
   }
@@ -79,6 +81,7 @@ export class PhotosService {
     // Sent again although it is on record, it may be what is missing or damaged here: then it is written again.
     if (known && this.picture(known) !== null) return toView(known);
     const { data, info } = await pixelsOf(sent);
+    if (!known) this.refuseTooMany(data.length);
     const row: PhotoEntity = {
       id: id.toLowerCase(),
       ...album,
@@ -112,6 +115,20 @@ export class PhotosService {
     } finally {
       rmSync(aside, { force: true });
     }
+  }
+
+  private refuseTooMany(bytes: number): void {
+    if (this.mostBytes === Infinity) return;
+    const [{ sum } = { sum: 0 }] = this.database.all<{ sum: number | null }>(
+      'SELECT sum("bytes") AS "sum" FROM "photo"',
+    );
+    if ((sum ?? 0) + bytes <= this.mostBytes) return;
+    throw new ProblemError(
+      507,
+      'photos-full',
+      'It could not be written.',
+      'All photos together take as much as this server allows (ENTRETIEN_PHOTOS_GB). Ask whoever runs it for more room.',
+    );
   }
 
   /** A photo as it was stored; a problem where it is not there, or not as it was. */

@@ -47,8 +47,8 @@ export function afterFailure(item: OutboxItem, problem: ProblemDetails): OutboxI
 
 /** Whether an answer means that the server itself could not be reached: a gate before it answers in its place. */
 export function isOutOfReach({ status }: ProblemDetails): boolean {
-  // Signed out is no refusal either: it is sent when somebody has signed in.
-  return status === 401 || status === 502 || status === 503 || status === 504;
+  // Signed out is no refusal either: it is sent when somebody has signed in; nor is too much at once.
+  return status === 401 || status === 429 || status === 502 || status === 503 || status === 504;
 }
 
 /** Whether somebody else recorded it than is signed in: it waits for them, for it would stand under another name. */

@@ -1,0 +1,1 @@
+export { backupsToKeep, isBackupDue, usualRotation, type Rotation } from './rotation.js';
