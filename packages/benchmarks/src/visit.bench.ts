@@ -150,6 +150,7 @@ function reportOf(files: readonly string[]): ReportContent {
     day: '24 Nov 2026',
     by: 'Mira Kolden',
     workshop: null,
+    logo: null,
     address: null,
     contact: null,
     printedAt: new Date(Date.UTC(2026, 10, 24, 9)),

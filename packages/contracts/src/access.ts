@@ -1,5 +1,6 @@
 import { roles, type Right, type Role } from '@entretien/core/access';
 import { IsBoolean, IsIn, IsObject, Matches } from 'class-validator';
+import type { UnitChoice } from './settings.js';
 import { all, IsId, IsText, Omittable, Optional, textLimits } from './rules.js';
 
 /** Longest name to sign in with, and longest text that is taken for a password or a code. */
@@ -97,6 +98,8 @@ export interface MeView {
   readonly rights: readonly Right[];
   /** Whether passkeys can be used at this address. */
   readonly passkeys: boolean;
+  /** What is read and written in here where a device has not chosen otherwise. */
+  readonly workshop: { readonly units: UnitChoice; readonly formats: string };
 }
 
 export interface AccountView {

@@ -64,7 +64,15 @@ export type * from './views.js';
 export { isolationContracts, stepContracts, type Contracts } from './steps.js';
 export { IsFigure, IsId, IsInstant, IsLocalDate, IsText, Optional } from './rules.js';
 export { ReturnToService, TakeOutOfService } from './stops.js';
-export { moneyLimits, pauseLimits, SaveSettings, type WorkshopSettings } from './settings.js';
+export {
+  LARGEST_LOGO_MB,
+  MOST_HOLIDAYS,
+  moneyLimits,
+  pauseLimits,
+  SaveSettings,
+  type UnitChoice,
+  type WorkshopSettings,
+} from './settings.js';
 export { entryContracts, RepairEntryBody, type AddRepairEntry } from './entries.js';
 export {
   AcceptInvitation,

@@ -1,5 +1,7 @@
-import { Matches } from 'class-validator';
-import { all, IsFigure, IsText, Optional, textLimits } from './rules.js';
+import { ArrayMaxSize, IsArray, Matches, ValidateBy } from 'class-validator';
+import { formatsCode, formatsOf } from '@entretien/core/basics';
+import { isUnitOf, quantityKinds, type QuantityKind } from '@entretien/core/quantities';
+import { all, IsClosure, IsFigure, IsText, Optional, textLimits } from './rules.js';
 
 /** Bounds of the pause after which an isolation is looked at again, min. */
 export const pauseLimits = { min: 5, max: 60 } as const;
@@ -11,6 +13,47 @@ const IsPause = () => IsFigure('The minutes of a pause', pauseLimits.min, pauseL
 
 function IsCurrency(): PropertyDecorator {
   return all(Matches(/^[A-Z]{3}$/, { message: 'A currency is named by its three letters, like EUR.' }));
+}
+
+/** Most days or spans of days on which a workshop is closed: two years ahead. */
+export const MOST_HOLIDAYS = 60;
+
+/** The largest picture that is taken for a logo. */
+export const LARGEST_LOGO_MB = 5;
+
+/** Units of measure by quantity. */
+export type UnitChoice = Partial<Record<QuantityKind, string>>;
+
+function isUnitChoice(value: unknown): value is UnitChoice {
+  return (
+    typeof value === 'object' &&
+    value !== null &&
+    !Array.isArray(value) &&
+    Object.entries(value).every(
+      ([kind, code]) =>
+        quantityKinds.includes(kind as QuantityKind) && isUnitOf(kind as QuantityKind, code as string),
+    )
+  );
+}
+
+function IsUnitChoice(): PropertyDecorator {
+  return ValidateBy({
+    name: 'isUnitChoice',
+    validator: {
+      validate: isUnitChoice,
+      defaultMessage: () => 'Units are named by quantity, each by one of its codes, like pressure in psi.',
+    },
+  });
+}
+
+function IsFormats(): PropertyDecorator {
+  return ValidateBy({
+    name: 'isFormats',
+    validator: {
+      validate: (value) => typeof value === 'string' && formatsCode(formatsOf(value)) === value,
+      defaultMessage: () => 'Formats are an order of days and a decimal sign, like day-month.comma.',
+    },
+  });
 }
 
 /** How this workshop has the guard set, and what stands on its papers. What is left out stays as it is. */
@@ -28,7 +71,20 @@ export class SaveSettings {
   @Optional()
   @IsFigure('The price of an hour in hundredths', 0, moneyLimits.labourCentsPerHour)
   labourCentsPerHour?: number;
+  /** What is read and written in where a device has not chosen otherwise; a quantity left out is in its stored unit. */
+  @Optional() @IsUnitChoice() units?: UnitChoice;
+  /** How days and figures are written where a device has not chosen otherwise. */
+  @Optional() @IsFormats() formats?: string;
+  /** When nobody of the workshop works: each by its first and last day, like `2026-12-24/2027-01-03`. */
+  @Optional()
+  @IsArray({ message: 'Holidays are a list.' })
+  @ArrayMaxSize(MOST_HOLIDAYS, { message: `No more than ${MOST_HOLIDAYS} holidays.` })
+  @IsClosure()
+  holidays?: string[];
 }
 
 /** Everything that is set, or what holds where nothing is. */
-export type WorkshopSettings = Readonly<Required<SaveSettings>>;
+export interface WorkshopSettings extends Readonly<Required<SaveSettings>> {
+  /** The logo on papers; it has an address of its own. */
+  readonly logo: { readonly widthPx: number; readonly heightPx: number } | null;
+}

@@ -43,6 +43,21 @@ export interface HealthView {
   readonly doubts: readonly { readonly code: string; readonly sentence: string }[];
 }
 
+/** How the server is reached from elsewhere. */
+export interface ReachView {
+  /** The address that others open; null where none was said. */
+  readonly address: string | null;
+  /** Whether that leads here from another device too. */
+  readonly isBeyondThisMachine: boolean;
+  /** The workshop’s own authority, where the certificate in use is one of its. */
+  readonly authority: {
+    /** SHA-256, in pairs parted by colons. */
+    readonly fingerprint: string;
+    /** Its last day. */
+    readonly until: string;
+  } | null;
+}
+
 /** The schedule of backups. */
 export interface BackupsView {
   readonly isOn: boolean;

@@ -50,6 +50,7 @@ import { RepairEntryEntity } from './persistence/entities/repair.entity.js';
 import { VisitStepEntity } from './persistence/entities/visit.entity.js';
 import { storedKinds, type StoredKind } from './persistence/stored-kinds.js';
 import { PlansModule } from './plans/plans.module.js';
+import { ReachModule } from './reach/reach.module.js';
 import { ReadingsModule } from './readings/readings.module.js';
 import { EntryRegistry } from './repairs/entry-registry.js';
 import { RepairsModule } from './repairs/repairs.module.js';
@@ -61,6 +62,8 @@ import { UpkeepModule } from './upkeep/upkeep.module.js';
 import { VesselsModule } from './vessels/vessels.module.js';
 import { StepRegistry } from './visits/step-registry.js';
 import { VisitsModule } from './visits/visits.module.js';
+import { WorkshopSettingsService } from './workshop/workshop-settings.js';
+import { WorkshopModule } from './workshop/workshop.module.js';
 
 const LARGEST_BODY = '2mb';
 /** How long a connection is kept open for the next question. */
@@ -108,6 +111,7 @@ class AppModule {
         PlansModule,
         VesselsModule,
         PartsModule,
+        WorkshopModule,
         IsolationModule,
         StopsModule,
         RepairsModule,
@@ -117,6 +121,7 @@ class AppModule {
         LogbookModule,
         HealthModule,
         UpkeepModule,
+        ReachModule,
         // The last: what no other knows below a compressor may be a kind of fact.
         FactsModule,
       ],
@@ -194,9 +199,13 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   );
   app.use(
     '/api',
-    atMost(MOST_PICTURES, (request) => request.path.endsWith('/photos')),
+    atMost(MOST_PICTURES, ({ path }) => path.endsWith('/photos') || path.endsWith('/logo')),
   );
-  app.use('/api', formatsOfRequest);
+  const workshop = app.get(WorkshopSettingsService);
+  app.use(
+    '/api',
+    formatsOfRequest(() => workshop.read().formats),
+  );
   app.use('/api', compression({ level: 4 }));
   app.use('/api', express.json({ limit: LARGEST_BODY, strict: false, verify: lookForDeepNesting }));
   app.use('/api', refuseDeepNesting);

@@ -32,10 +32,12 @@ try {
     });
   await app.listen(settings.port, settings.host);
   const { port } = app.getHttpServer().address() as { port: number };
-  const address = settings.publicUrl ?? `${settings.tls ? 'https' : 'http'}://${settings.host}:${port}`;
+  const here = `${settings.tls ? 'https' : 'http'}://${settings.host}:${port}`;
+  const address = settings.publicUrl ?? here;
   if (code !== null)
     console.log(
-      `There are no accounts: everybody at this machine may do everything. To sign in with names, open ${address}/welcome#${code} once.`,
+      // By its public name nobody is answered before there are accounts.
+      `There are no accounts: everybody at this machine may do everything. To sign in with names, open ${here}/welcome#${code} once.`,
     );
   if (code === null && settings.wantsNewLead)
     console.log(

@@ -7,6 +7,7 @@ import {
   ok,
   type DayNumber,
   type Instant,
+  type LocalDate,
   type Result,
 } from '../basics/index.js';
 import type { OperatingTime } from './season.js';
@@ -39,6 +40,18 @@ export function parseClosure(text: string): Result<Closure> {
     return err('not-a-closure', 'A closure ends on the day it begins, or later.');
   }
   return ok(closure);
+}
+
+/** Whether a day lies in one of several closures. */
+export function isClosedOn(closures: readonly string[], date: LocalDate): boolean {
+  const day = parseLocalDate(date);
+  return (
+    day.ok &&
+    closures.some((text) => {
+      const closure = parseClosure(text);
+      return closure.ok && closure.value.from <= day.value && day.value < closure.value.until;
+    })
+  );
 }
 
 /** Monday is day 0 of the week; 1970 began on a Thursday. */

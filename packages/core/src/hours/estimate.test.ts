@@ -5,6 +5,7 @@ import {
   declaredTime,
   hoursFromAir,
   hoursFromCycles,
+  isClosedOn,
   parseClosure,
   describeEstimate,
 } from './index.js';
@@ -109,4 +110,19 @@ describe('hours by declared duty', () => {
   ])('“%s” is no closure', (text) => {
     expect(parseClosure(text)).toMatchObject({ ok: false, problem: { code: 'not-a-closure' } });
   });
+});
+
+test('a day lies in a closure from its first to its last', () => {
+  const closures = ['2026-12-24/2027-01-03', '2026-08-01/2026-08-01'];
+  const days = ['2026-12-23', '2026-12-24', '2027-01-03', '2027-01-04', '2026-08-01', '2026-07-31', 'soon'];
+  expect(days.map((day) => isClosedOn(closures, day))).toEqual([
+    false,
+    true,
+    true,
+    false,
+    true,
+    false,
+    false,
+  ]);
+  expect(isClosedOn([], '2026-12-24')).toBe(false);
 });

@@ -73,6 +73,7 @@ export { plainTime, type Season, type OperatingTime } from './season.js';
 export {
   declaredHours,
   declaredTime,
+  isClosedOn,
   parseClosure,
   type Closure,
   type DeclaredDuty,

@@ -3,7 +3,9 @@ export { formatFigure, formatQuantity, type FigureOptions, type ShownQuantity } 
 export { parseQuantity, type ParsedQuantity, type ParseOptions } from './parse.js';
 export { readNumber, typedFigure } from './read-number.js';
 export {
+  isUnitOf,
   quantityDefinitions,
+  quantityKinds,
   storedUnit,
   unitByCode,
   unitsOf,

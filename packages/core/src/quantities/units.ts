@@ -120,6 +120,13 @@ export const quantityDefinitions = {
 
 export type QuantityKind = keyof typeof quantityDefinitions;
 
+export const quantityKinds = Object.keys(quantityDefinitions) as QuantityKind[];
+
+/** Whether a code is one of a unit of a kind. */
+export function isUnitOf(kind: QuantityKind, code: string): boolean {
+  return unitsOf(kind).some((unit) => unit.code === code);
+}
+
 /** The units of a kind, the stored one first. */
 export function unitsOf(kind: QuantityKind): QuantityDefinition['units'] {
   return quantityDefinitions[kind].units;

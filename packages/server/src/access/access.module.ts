@@ -42,6 +42,8 @@ import { CompressorsModule } from '../compressors/compressors.module.js';
 import { PeopleModule } from '../people/people.js';
 import type { AccountEntity } from '../persistence/entities/access.entity.js';
 import { SitesModule } from '../sites/sites.module.js';
+import { WorkshopModule } from '../workshop/workshop.module.js';
+import { WorkshopSettingsService } from '../workshop/workshop-settings.js';
 import { AccessGuard, SESSION_COOKIE } from './access.guard.js';
 import { Accounts, toAccount } from './accounts.js';
 import { actorNow, requireRight, standingNow } from './actor.js';
@@ -64,6 +66,7 @@ export class SignInController {
     private readonly passkeys: Passkeys,
     private readonly audit: Audit,
     private readonly tries: Tries,
+    private readonly settings: WorkshopSettingsService,
   ) {}
 
   @Get('me')
@@ -73,11 +76,13 @@ export class SignInController {
     const standing = standingNow();
     const actor = actorNow();
     const role = actor?.role ?? null;
+    const { units, formats } = this.settings.read();
     return {
       access: standing.access,
       account: actor ? toAccount(this.accounts.require(actor.accountId)) : null,
       rights: rights.filter((right) => standing.access === 'off' || hasRight(role, right)),
       passkeys: this.passkeys.placeOf(request) !== null,
+      workshop: { units, formats },
     };
   }
 
@@ -323,7 +328,7 @@ export class AccountsController {
 }
 
 @Module({
-  imports: [CompressorsModule, PeopleModule, SitesModule],
+  imports: [CompressorsModule, PeopleModule, SitesModule, WorkshopModule],
   controllers: [SignInController, OwnAccountController, AccountsController],
   providers: [
     Accounts,

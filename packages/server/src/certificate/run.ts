@@ -1,3 +1,5 @@
+import { X509Certificate } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { systemClock } from '../common/system-clock.js';
 import { SettingsProblem, settingsFrom } from '../config.js';
@@ -19,7 +21,9 @@ async function run([name]: readonly string[]): Promise<string> {
     `A certificate for ${name}, until ${until.toISOString().slice(0, 10)}. Start the server with`,
     `  ENTRETIEN_HOST=0.0.0.0 ENTRETIEN_PUBLIC_URL=https://${name}:4170 \\`,
     `  ENTRETIEN_CERTIFICATE=${certificate} ENTRETIEN_KEY=${key} npm start`,
-    `Phones trust it once they trust ${authority}: docs/guide/on-the-phone.md says how. Give nobody the .key files.`,
+    `Phones trust it once they trust ${authority}: the page “On your phone” leads through it, at https://${name}:4170/phone. Its fingerprint there must be`,
+    `  ${new X509Certificate(readFileSync(authority)).fingerprint256}`,
+    'Give nobody the .key files.',
   ].join('\n');
 }
 

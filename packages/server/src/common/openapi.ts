@@ -36,6 +36,12 @@ export function openApiDocument(app: INestApplication): OpenAPIObject {
       isInstant: { type: 'string', format: 'date-time', example: '2026-11-24T08:30:00Z' },
       isLocalDate: { type: 'string', format: 'date', example: '2026-11-24' },
       isTimeZone: { type: 'string', example: 'Europe/Zurich' },
+      isUnitChoice: {
+        type: 'object',
+        additionalProperties: { type: 'string' },
+        example: { pressure: 'psi' },
+      },
+      isFormats: { type: 'string', example: 'day-month.comma' },
       isCheckValues: { type: 'object', additionalProperties: { type: ['number', 'string'] } },
     },
   }) as Record<string, Schema>;

@@ -42,6 +42,7 @@ export function requestGuards(publicUrl: string | undefined) {
 
 function bodyTypeOf(path: string): string {
   if (path === '/readings/import') return 'text/csv';
+  if (path === '/settings/logo') return 'image/*';
   return /^\/(visits|compressors)\/[^/]+\/photos$/.test(path) ? 'image/*' : 'application/json';
 }
 

@@ -16,7 +16,7 @@ import {
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
 import type { Settings } from '../config.js';
-import { WorkshopSettingsService } from '../isolation/workshop-settings.js';
+import { WorkshopSettingsService } from '../workshop/workshop-settings.js';
 import { PartsService } from '../parts/parts.service.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
@@ -122,6 +122,7 @@ export class DocumentsService {
     return {
       title: 'Service report',
       workshop: workshop.workshopName,
+      logo: this.workshop.logo(),
       site: site.name,
       address: site.address ?? null,
       contact: site.contact ?? null,

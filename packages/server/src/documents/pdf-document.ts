@@ -98,6 +98,25 @@ export class PdfDocument {
     this.addTo(this.root, kind, draw, alt === undefined ? {} : { alt });
   }
 
+  /** A picture at the right of what comes next, which goes on beside it. */
+  inCorner(
+    picture: Buffer,
+    { width, height }: { readonly width: number; readonly height: number },
+    alt: string,
+  ): void {
+    const left = this.left + this.width - width;
+    this.tagged(
+      'Figure',
+      () =>
+        this.document.image(picture, left, this.at, {
+          fit: [width, height],
+          align: 'right',
+          valign: 'center',
+        }),
+      alt,
+    );
+  }
+
   /** Draws at once, and hangs what is drawn into the tree that is read aloud. */
   private addTo(
     parent: PDFKit.PDFStructureElement,

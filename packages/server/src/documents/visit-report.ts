@@ -72,6 +72,8 @@ export interface ReportContent {
   /** What the paper is. */
   readonly title: string;
   readonly workshop: string | null;
+  /** The workshop’s, as a PNG; null for none. */
+  readonly logo: Buffer | null;
   readonly site: string;
   readonly address: string | null;
   readonly contact: string | null;
@@ -83,6 +85,8 @@ export interface ReportContent {
 
 const A4 = { width: 595.28, height: 841.89, margin: 48 };
 const PHOTO_HIGH = 150;
+/** Beside the head of the first sheet, points. */
+const LOGO = { width: 150, height: 50 } as const;
 
 /** A last sheet with less on it than this is drawn closer, if that saves it. */
 const STRAY = 0.45;
@@ -99,6 +103,7 @@ export function drawReport(report: ReportContent): Promise<Buffer> {
 
 function written(report: ReportContent, title: string, density = 1): PdfDocument {
   const paper = new PdfDocument({ ...A4, title, createdAt: report.printedAt, density });
+  if (report.logo !== null) paper.inCorner(report.logo, LOGO, report.workshop ?? 'Logo of the workshop');
   if (report.workshop !== null) paper.write(report.workshop, { size: 11, strong: true, colour: ink.done });
   paper.write(report.title, { size: 20, strong: true }, 'H1');
   paper.write(`${report.site} · ${report.day} · ${report.by}`, { size: 11, colour: ink.second });

@@ -9,6 +9,8 @@ import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import { VERSION } from '../common/version.js';
 import type { Settings } from '../config.js';
 import { Database } from '../persistence/database.js';
+import { ReachModule } from '../reach/reach.module.js';
+import { Reach } from '../reach/reach.js';
 import { ScheduledBackups } from '../upkeep/scheduled-backups.js';
 import { UpkeepModule } from '../upkeep/upkeep.module.js';
 import { ClockDoubt } from './clock-doubt.js';
@@ -25,6 +27,7 @@ export class HealthController {
     private readonly database: Database,
     private readonly doubt: ClockDoubt,
     private readonly backups: ScheduledBackups,
+    private readonly reach: Reach,
     @Inject(SETTINGS) private readonly settings: Settings,
     @Inject(CLOCK) private readonly clock: Clock,
   ) {}
@@ -57,6 +60,7 @@ export class HealthController {
       ['clock-behind', this.doubt.sentence()],
       ['backup-late', this.backups.doubt()],
       ['little-room', littleRoom(freeBytes)],
+      ['certificate-ends', this.reach.doubt()],
     ] as const;
     return found.flatMap(([code, sentence]) => (sentence === null ? [] : [{ code, sentence }]));
   }
@@ -67,5 +71,5 @@ function littleRoom(freeBytes: number): string | null {
   return `The server’s disk has ${Math.floor(freeBytes / 1_000_000)} MB left. Make room on it: when it is full, nothing more is recorded.`;
 }
 
-@Module({ imports: [UpkeepModule], controllers: [HealthController], providers: [ClockDoubt] })
+@Module({ imports: [UpkeepModule, ReachModule], controllers: [HealthController], providers: [ClockDoubt] })
 export class HealthModule {}

@@ -20,7 +20,7 @@ import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
-import { WorkshopSettingsService } from './workshop-settings.js';
+import { WorkshopSettingsService } from '../workshop/workshop-settings.js';
 
 /** Nothing that was said longer ago can hold: a night ends it. */
 const AS_FAR_BACK = 2 * DAY_MS;

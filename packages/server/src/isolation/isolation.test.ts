@@ -189,7 +189,7 @@ test('how long a pause is, is set, within bounds', async () => {
     taxPercent: 0,
     labourCentsPerHour: 0,
   };
-  expect((await server.read('/api/settings')).body).toEqual(usual);
+  expect((await server.read('/api/settings')).body).toMatchObject(usual);
   const put = (body: object) => server.put('/api/settings', body);
   expect((await put({ isolationMinutes: 4, isolationMinutesHighPressure: 10 })).status).toBe(400);
   expect((await put({ isolationMinutes: 61, isolationMinutesHighPressure: 10 })).status).toBe(400);
@@ -208,7 +208,7 @@ test('how long a pause is, is set, within bounds', async () => {
     expect((await put(wrong)).status).toBe(400);
   await server.restart();
   const set = { isolationMinutes: 40, isolationMinutesHighPressure: 5 };
-  expect((await server.read('/api/settings')).body).toEqual({ ...usual, ...papers, ...set });
+  expect((await server.read('/api/settings')).body).toMatchObject({ ...usual, ...papers, ...set });
   expect((await put({ workshopName: null })).body.workshopName).toBeNull();
   const unit = await server.addCompressor({ family: 'screw', tag: 'HC-8' });
   const repair = await repairOf(unit);

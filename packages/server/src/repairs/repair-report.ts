@@ -7,7 +7,7 @@ import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
 import { amountOf, billOf, plateLine, readingOf } from '../documents/report-words.js';
 import { drawReport, type ReportContent, type ReportedCheck } from '../documents/visit-report.js';
-import { WorkshopSettingsService } from '../isolation/workshop-settings.js';
+import { WorkshopSettingsService } from '../workshop/workshop-settings.js';
 import { PartsService } from '../parts/parts.service.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
@@ -61,6 +61,7 @@ export class RepairReports {
     return {
       title: 'Repair report',
       workshop: workshop.workshopName,
+      logo: this.workshop.logo(),
       site: site.name,
       address: site.address ?? null,
       contact: site.contact ?? null,

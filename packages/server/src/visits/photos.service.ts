@@ -15,6 +15,7 @@ import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import type { CompressorPhotoView, PhotoView } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
+import { pixelsOf } from '../common/pixels-of.js';
 import { conflict, impossible, notFound, ProblemError } from '../common/problem.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import type { Settings } from '../config.js';
@@ -28,8 +29,6 @@ import { VisitRepository } from './visit-repository.js';
 export const LARGEST_PHOTO_MB = 15;
 /** Longest side that is kept: enough to read a data plate, small enough to keep thousands. */
 const LONGEST_SIDE_PX = 2000;
-const MOST_PIXELS = 80_000_000;
-const TAKEN = new Set(['jpeg', 'png', 'webp']);
 
 /** What a photo belongs to. */
 export interface PhotoOwner {
@@ -80,7 +79,7 @@ export class PhotosService {
     const known = this.known(id, album, hash);
     // Sent again although it is on record, it may be what is missing or damaged here: then it is written again.
     if (known && this.picture(known) !== null) return toView(known);
-    const { data, info } = await pixelsOf(sent);
+    const { data, info } = await photoFrom(sent);
     if (!known) this.refuseTooMany(data.length);
     const row: PhotoEntity = {
       id: id.toLowerCase(),
@@ -231,7 +230,7 @@ export class PhotosService {
   }
 }
 
-async function pixelsOf(sent: Buffer) {
+async function photoFrom(sent: Buffer) {
   if (sent.length > LARGEST_PHOTO_MB * 1_000_000) {
     throw new ProblemError(
       413,
@@ -240,27 +239,18 @@ async function pixelsOf(sent: Buffer) {
       `A photo can be ${LARGEST_PHOTO_MB} MB large at most. Take it with fewer pixels.`,
     );
   }
-  const notPhoto = () =>
-    impossible({
-      code: 'not-a-photo',
-      sentence: 'That is no photo that can be read: send a JPEG, PNG or WebP.',
-    });
-  try {
-    // Its library is large, and most starts of the server see no photo.
-    const { default: sharp } = await import('sharp');
-    const picture = sharp(sent, { failOn: 'error', limitInputPixels: MOST_PIXELS });
-    const { format } = await picture.metadata();
-    if (!TAKEN.has(format ?? '')) throw notPhoto();
-    return await picture
-      .rotate()
-      .resize(LONGEST_SIDE_PX, LONGEST_SIDE_PX, { fit: 'inside', withoutEnlargement: true })
-      .flatten({ background: '#ffffff' })
-      .jpeg({ quality: 82 })
-      .toBuffer({ resolveWithObject: true });
-  } catch (error) {
-    if (error instanceof ProblemError) throw error;
-    throw notPhoto();
-  }
+  return pixelsOf(sent, {
+    draw: (picture) =>
+      picture
+        .resize(LONGEST_SIDE_PX, LONGEST_SIDE_PX, { fit: 'inside', withoutEnlargement: true })
+        .flatten({ background: '#ffffff' })
+        .jpeg({ quality: 82 }),
+    refuse: () =>
+      impossible({
+        code: 'not-a-photo',
+        sentence: 'That is no photo that can be read: send a JPEG, PNG or WebP.',
+      }),
+  });
 }
 
 function sha256(data: Buffer): string {

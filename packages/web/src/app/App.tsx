@@ -4,6 +4,7 @@ import { formatsCode } from '@entretien/core/basics';
 import { useEffect } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { usePreferences } from '../data/preferences.js';
+import { waitForInstall } from '../data/install.js';
 import { onAskAgain } from '../data/kept-answers.js';
 import { refresh } from '../data/queries.js';
 import { onOutboxSent } from '../data/outbox/outbox.js';
@@ -18,6 +19,9 @@ const queryClient = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 });
+
+// Said by the browser once, before any page asks.
+waitForInstall();
 
 /** Each area is fetched when it is first visited. */
 const router = createBrowserRouter([
@@ -112,6 +116,10 @@ const router = createBrowserRouter([
       {
         path: 'welcome',
         lazy: () => import('../features/access/index.js').then((area) => ({ Component: area.Welcome })),
+      },
+      {
+        path: 'phone',
+        lazy: () => import('../features/phone/index.js').then((area) => ({ Component: area.OnYourPhone })),
       },
       {
         path: 'join',

@@ -1,7 +1,5 @@
 import { Box, Button, Divider, Popover, TextField, Typography } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
-import { dayOrders, decimalSigns, type DayOrder, type DecimalSign } from '@entretien/core/basics';
-import { unitsOf, type QuantityKind } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
@@ -10,24 +8,11 @@ import type { AccountView, PersonView } from '@entretien/contracts';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { signOut, useMay } from '../data/me.js';
 import { useOutbox } from '../data/outbox/outbox.js';
+import { Choice, FormatChoices, UnitChoices } from '../components/Choices.js';
 import { ProblemLine } from '../components/ProblemLine.js';
 import { useAddPerson } from '../data/queries.js';
 import { usePreferences, type FirstDay } from '../data/preferences.js';
 
-const measures: readonly (readonly [QuantityKind, string])[] = [
-  ['pressure', 'Pressure'],
-  ['flow', 'Flow'],
-  ['volume', 'Volume'],
-  ['temperature', 'Temperature'],
-  ['length', 'Length'],
-];
-
-const dayExamples: Readonly<Record<DayOrder, string>> = {
-  'day-month': '5 Dec',
-  'month-day': 'Dec 5',
-  'year-first': '2026-12-05',
-};
-const figureExamples: Readonly<Record<DecimalSign, string>> = { point: '1,234.5', comma: '1 234,5' };
 const firstDays = [
   ['1', 'Mon'],
   ['0', 'Sun'],
@@ -90,39 +75,22 @@ export function PersonPanel({ anchor, people, current, account, onClose, onShowK
         </>
       )}
       <Divider />
-      {measures.map(([kind, name]) => (
+      <Box sx={{ px: 2 }}>
+        <UnitChoices units={units} onUnit={setUnit} />
+        <FormatChoices formats={formats} onFormats={setFormats} />
         <Choice
-          key={kind}
-          name={name}
-          options={unitsOf(kind).map((unit) => [unit.code, unit.label] as const)}
-          value={units[kind] ?? unitsOf(kind)[0].code}
-          onChoose={(code) => setUnit(kind, code)}
+          name="Week from"
+          options={firstDays}
+          value={String(firstDay)}
+          onChoose={(code) => setFirstDay(Number(code) as FirstDay)}
         />
-      ))}
-      <Choice
-        name="Days"
-        options={dayOrders.map((order) => [order, dayExamples[order]] as const)}
-        value={formats.dayOrder}
-        onChoose={(code) => setFormats({ dayOrder: code as DayOrder })}
-      />
-      <Choice
-        name="Figures"
-        options={decimalSigns.map((sign) => [sign, figureExamples[sign]] as const)}
-        value={formats.decimal}
-        onChoose={(code) => setFormats({ decimal: code as DecimalSign })}
-      />
-      <Choice
-        name="Week from"
-        options={firstDays}
-        value={String(firstDay)}
-        onChoose={(code) => setFirstDay(Number(code) as FirstDay)}
-      />
-      <Choice
-        name="Theme"
-        options={schemes}
-        value={mode ?? 'system'}
-        onChoose={(code) => setMode(code as 'system' | 'light' | 'dark')}
-      />
+        <Choice
+          name="Theme"
+          options={schemes}
+          value={mode ?? 'system'}
+          onChoose={(code) => setMode(code as 'system' | 'light' | 'dark')}
+        />
+      </Box>
       <Divider />
       {isLead && (
         <Button component={Link} to="/settings" fullWidth onClick={onClose} sx={entry}>
@@ -134,6 +102,9 @@ export function PersonPanel({ anchor, people, current, account, onClose, onShowK
           People and rights
         </Button>
       )}
+      <Button component={Link} to="/phone" fullWidth onClick={onClose} sx={entry}>
+        Put it on your phone
+      </Button>
       <Button
         fullWidth
         onClick={() => {
@@ -178,37 +149,6 @@ function SignedIn({ account, onClose }: { readonly account: AccountView; readonl
 }
 
 const entry = { justifyContent: 'start', px: 2, minHeight: 40, borderRadius: 0, color: 'text.primary' };
-
-interface ChoiceProps {
-  readonly name: string;
-  readonly options: readonly (readonly [string, string])[];
-  readonly value: string;
-  readonly onChoose: (code: string) => void;
-}
-
-function Choice({ name, options, value, onChoose }: ChoiceProps) {
-  return (
-    <Box
-      role="group"
-      aria-label={name}
-      sx={{ display: 'flex', alignItems: 'center', gap: 0.5, px: 2, py: 0.25 }}
-    >
-      <Box sx={{ width: 98, color: 'text.secondary', typography: 'body2' }}>{name}</Box>
-      {options.map(([code, label]) => (
-        <Button
-          key={code}
-          size="small"
-          variant={code === value ? 'contained' : 'text'}
-          aria-pressed={code === value}
-          onClick={() => onChoose(code)}
-          sx={{ minWidth: 0, px: 1, minHeight: 30 }}
-        >
-          {label}
-        </Button>
-      ))}
-    </Box>
-  );
-}
 
 function AddPerson({ onAdded }: { readonly onAdded: (id: string) => void }) {
   const [name, setName] = useState('');

@@ -9,6 +9,10 @@ interface ClosuresInputProps {
   readonly initial: readonly string[] | null | undefined;
   readonly onValue: (closures: string[] | undefined) => void;
   readonly problem?: string | undefined;
+  /** So many at most. */
+  readonly most?: number;
+  /** What the button says that adds one. */
+  readonly add?: string;
 }
 
 type Closure = readonly [first: string, last: string];
@@ -16,7 +20,14 @@ type Closure = readonly [first: string, last: string];
 const MOST = 30;
 
 /** When nothing runs: days from and to, as many as there are. */
-export function ClosuresInput({ label, initial, onValue, problem }: ClosuresInputProps) {
+export function ClosuresInput({
+  label,
+  initial,
+  onValue,
+  problem,
+  most = MOST,
+  add = 'Add a closure',
+}: ClosuresInputProps) {
   const [closures, setClosures] = useState<readonly Closure[]>(() =>
     (initial ?? []).map((text) => text.split('/') as [string, string]),
   );
@@ -50,14 +61,14 @@ export function ClosuresInput({ label, initial, onValue, problem }: ClosuresInpu
           </IconButton>
         </Stack>
       ))}
-      {closures.length < MOST && (
+      {closures.length < most && (
         <Button
           variant="outlined"
           size="small"
           onClick={() => setClosures([...closures, ['', '']])}
           sx={{ minHeight: 44 }}
         >
-          Add a closure
+          {add}
         </Button>
       )}
       <FormHelperText error={problem !== undefined} role={problem === undefined ? undefined : 'alert'}>

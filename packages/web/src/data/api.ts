@@ -90,6 +90,12 @@ export function postBytes<Result>(path: string, bytes: Blob, personId?: string |
   return call<Result>(path, init, personId);
 }
 
+/** Puts a picture in its place. */
+export function putPicture<Result>(path: string, picture: Blob): Promise<Result> {
+  const headers = { 'Content-Type': picture.type || 'image/png' };
+  return call<Result>(path, { method: 'PUT', headers, body: picture });
+}
+
 /** Sends a list as it is. */
 export function postList<Result>(path: string, list: Blob): Promise<Result> {
   return call<Result>(path, { method: 'POST', headers: { 'Content-Type': 'text/csv' }, body: list });

@@ -1,4 +1,5 @@
 import type { AccountView, MeView, SignIn } from '@entretien/contracts';
+import { formatsOf } from '@entretien/core/basics';
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { ApiProblem, getJson, onSignedOut, postJson, Unreachable } from './api.js';
@@ -37,6 +38,11 @@ export function useGate(): Gate {
     if (personId !== null) setPerson(personId);
     sendAs(personId);
   }, [personId, setPerson]);
+  const setWorkshop = usePreferences((preferences) => preferences.setWorkshop);
+  const workshop = data?.workshop;
+  useEffect(() => {
+    if (workshop) setWorkshop({ units: workshop.units, formats: formatsOf(workshop.formats) });
+  }, [workshop, setWorkshop]);
   useEffect(
     () =>
       onSignedOut(

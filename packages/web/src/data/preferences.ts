@@ -9,17 +9,39 @@ interface Preferences {
   readonly rulerIn: 'hours' | 'days';
   /** Who is working; null is the default person. */
   readonly personId: string | null;
-  /** Unit of measure by quantity; the stored unit where none is chosen. */
-  readonly units: Readonly<Partial<Record<QuantityKind, string>>>;
+  /** Unit of measure by quantity, as it holds here; the stored unit where none is chosen. */
+  readonly units: Units;
   /** Whether single letters act as keys. */
   readonly letterKeys: boolean;
-  /** How days and figures are written. */
+  /** How days and figures are written here. */
   readonly formats: Formats;
+  /** What was chosen on this device, and goes before what the workshop has chosen. */
+  readonly own: Chosen;
+  readonly workshop: Chosen;
   /** What a week begins with in calendars: 0 Sunday, 1 Monday, 6 Saturday. */
   readonly firstDay: FirstDay;
 }
 
 export type FirstDay = 0 | 1 | 6;
+
+type Units = Readonly<Partial<Record<QuantityKind, string>>>;
+
+interface Chosen {
+  readonly units: Units;
+  readonly formats: Readonly<Partial<Formats>>;
+}
+
+const nothing: Chosen = { units: {}, formats: {} };
+
+/** What holds of what was chosen here and in the workshop. */
+function holding(own: Chosen, workshop: Chosen): Pick<Preferences, 'own' | 'workshop' | 'units' | 'formats'> {
+  return {
+    own,
+    workshop,
+    units: { ...workshop.units, ...own.units },
+    formats: { ...usualFormats, ...workshop.formats, ...own.formats },
+  };
+}
 
 interface PreferenceActions {
   setRulerIn(rulerIn: Preferences['rulerIn']): void;
@@ -29,6 +51,15 @@ interface PreferenceActions {
   setLetterKeys(on: boolean): void;
   setFormats(formats: Partial<Formats>): void;
   setFirstDay(firstDay: FirstDay): void;
+  /** What the workshop has chosen; it holds where this device has not chosen otherwise. */
+  setWorkshop(workshop: Chosen): void;
+}
+
+/** Differences of temperature go with temperatures: nobody reads one in °F and the other in K. */
+export function unitsWith(kind: QuantityKind, code: string): Units {
+  return kind === 'temperature'
+    ? { temperature: code, 'temperature-rise': riseUnit[code] ?? 'K' }
+    : { [kind]: code };
 }
 
 const riseUnit: Readonly<Record<string, string>> = { '°C': 'K', '°F': '°F rise' };
@@ -38,26 +69,36 @@ export const usePreferences = create<Preferences & PreferenceActions>()(
     (set) => ({
       rulerIn: 'days',
       personId: null,
-      units: {},
       letterKeys: true,
-      formats: usualFormats,
+      ...holding(nothing, nothing),
       firstDay: 1,
       setRulerIn: (rulerIn) => set({ rulerIn }),
       toggleRuler: () => set(({ rulerIn }) => ({ rulerIn: rulerIn === 'days' ? 'hours' : 'days' })),
       setPerson: (personId) => set({ personId }),
       setUnit: (kind, code) =>
-        set(({ units }) => {
-          const chosen = { ...units, [kind]: code };
-          // Differences of temperature go with temperatures: nobody reads one in °F and the other in K.
-          return {
-            units: kind === 'temperature' ? { ...chosen, 'temperature-rise': riseUnit[code] ?? 'K' } : chosen,
-          };
+        set(({ own, workshop }) => {
+          const units = { ...own.units, ...unitsWith(kind, code) };
+          return holding({ ...own, units }, workshop);
         }),
       setLetterKeys: (letterKeys) => set({ letterKeys }),
-      setFormats: (chosen) => set(({ formats }) => ({ formats: { ...formats, ...chosen } })),
+      setFormats: (chosen) =>
+        set(({ own, workshop }) => holding({ ...own, formats: { ...own.formats, ...chosen } }, workshop)),
       setFirstDay: (firstDay) => set({ firstDay }),
+      setWorkshop: (workshop) =>
+        set((now) =>
+          JSON.stringify(now.workshop) === JSON.stringify(workshop) ? now : holding(now.own, workshop),
+        ),
     }),
-    { name: 'entretien-preferences' },
+    {
+      name: 'entretien-preferences',
+      version: 1,
+      // Before the workshop could choose, whatever stood here was chosen on the device.
+      migrate: (kept) => {
+        const before = kept as Partial<Preferences>;
+        const own = { units: before.units ?? {}, formats: before.formats ?? {} };
+        return { ...before, ...holding(own, nothing) } as Preferences & PreferenceActions;
+      },
+    },
   ),
 );
 

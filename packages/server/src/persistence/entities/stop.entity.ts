@@ -35,5 +35,5 @@ export class ReturnToServiceEntity extends CompressorFactColumns {
 @Entity('setting')
 export class SettingEntity {
   @PrimaryColumn({ type: 'text' }) name: string;
-  @Column({ type: 'simple-json' }) value: string | number | null;
+  @Column({ type: 'simple-json' }) value: unknown;
 }

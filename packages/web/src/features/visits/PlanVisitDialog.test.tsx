@@ -26,6 +26,7 @@ const fleet = {
   },
   '/sites': { items: [site], nextCursor: null },
   '/visits': { id: idOf(6) },
+  '/settings': { holidays: ['2026-12-24/2027-01-03'] },
 };
 
 test('a site’s machines with something due are chosen, with what is due on them', async () => {
@@ -85,4 +86,14 @@ test('where only one machine stands it is chosen, due or not', async () => {
   await screen.findByText('CJ-2');
   await enter('Prepare the visit');
   expect(sent).toMatchObject([{ body: { units: [{ compressorId: TWO, tasks: [] }] } }]);
+});
+
+test('a day on which the workshop is closed is said to be one; it can be planned all the same', async () => {
+  const { sent } = await renderPage(<PlanVisitDialog siteId={SITE} onClose={() => undefined} />, fleet);
+  await screen.findByText('CJ-1');
+  expect(screen.queryByText(/workshop is closed/)).toBeNull();
+  await fill('On', '28.12.2026');
+  expect(await screen.findByText('The workshop is closed on that day.')).toBeTruthy();
+  await enter('Prepare the visit');
+  expect(sent).toMatchObject([{ body: { plannedOn: '2026-12-28' } }]);
 });

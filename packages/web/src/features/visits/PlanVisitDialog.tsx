@@ -1,12 +1,13 @@
 import { Box, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material';
 import { type FleetCompressorView, PlanVisit, type VisitView } from '@entretien/contracts';
 import { formatDay, localDayAt } from '@entretien/core/basics';
+import { isClosedOn } from '@entretien/core/hours';
 import { worthPlanning } from '@entretien/core/visit';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { sentenceOf } from '../../data/api.js';
-import { useFleet, usePost, useSites } from '../../data/queries.js';
+import { useFleet, usePost, useSettings, useSites } from '../../data/queries.js';
 import { DayField } from '../../components/DayField.js';
 import { figureFont } from '../../components/theme/theme.js';
 import { FormDialog } from '../../components/FormDialog.js';
@@ -26,6 +27,7 @@ export function PlanVisitDialog({ siteId, compressorId, onClose }: PlanVisitProp
   const now = useNow();
   const { units } = useFleet({ all: true });
   const { data: sites } = useSites();
+  const holidays = useSettings().data?.holidays ?? [];
   const [chosenSite, setChosenSite] = useState(siteId ?? '');
   const [changed, setChanged] = useState<ReadonlyMap<string, boolean>>(new Map());
   const [day, setDay] = useState<string | null>(null);
@@ -102,7 +104,12 @@ export function PlanVisitDialog({ siteId, compressorId, onClose }: PlanVisitProp
         );
       })}
       {chosenSite !== '' && here.length === 0 && <Typography>No machine stands here.</Typography>}
-      <DayField label="On" day={plannedOn} onDay={setDay} />
+      <DayField
+        label="On"
+        day={plannedOn}
+        onDay={setDay}
+        hint={isClosedOn(holidays, plannedOn) ? 'The workshop is closed on that day.' : undefined}
+      />
     </FormDialog>
   );
 }

@@ -1,0 +1,1 @@
+export { OnYourPhone } from './OnYourPhone.js';
