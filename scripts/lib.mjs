@@ -118,6 +118,9 @@ export async function buildPages() {
     start(process.execPath, [join(root, 'scripts/bundle.mjs')]),
     start(process.execPath, [join(root, 'scripts/answers.mjs')]),
   ]);
+  // After the page, whose build begins with an empty folder.
+  const { writeNotices } = await import('./notices.mjs');
+  if (parts[0].status === 0) writeNotices();
   return {
     status: Math.max(...parts.map(({ status }) => status)),
     said: parts.map(({ said }) => said).join(''),
@@ -150,9 +153,13 @@ export function ensurePrograms() {
 }
 
 function sourceFiles() {
-  const files = ['tsconfig.base.json', 'tsconfig.json', 'scripts/bundle.mjs', 'scripts/answers.mjs'].map(
-    (file) => join(root, file),
-  );
+  const files = [
+    'tsconfig.base.json',
+    'tsconfig.json',
+    'scripts/bundle.mjs',
+    'scripts/answers.mjs',
+    'scripts/notices.mjs',
+  ].map((file) => join(root, file));
   for (const name of readdirSync(join(root, 'packages'))) {
     const folder = join(root, 'packages', name);
     for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {

@@ -1,6 +1,6 @@
 import type { Browser, Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
-import { daysAgo, expect, isPhone, settle, test } from './fixtures.js';
+import { daysAgo, expect, isPhone, settle, test, hasReadNotice } from './fixtures.js';
 import { smallTargets, violations, widthOf } from './looks.js';
 
 const PASSWORD = 'drain the old tank';
@@ -49,6 +49,7 @@ async function invite(page: Page, role: string, name: string): Promise<string> {
 /** Takes an invitation in a browser of their own. */
 async function join(browser: Browser, address: string, login: string): Promise<Page> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  await hasReadNotice(context);
   const page = await context.newPage();
   await page.goto(address);
   await page.getByLabel('Name to sign in with').fill(login);

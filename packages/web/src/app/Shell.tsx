@@ -5,8 +5,10 @@ import { useGate } from '../data/me.js';
 import { LoadingSkeleton } from '../components/States.js';
 import { Find } from './Find.js';
 import { OutboxButton } from './OutboxButton.js';
+import { Foot } from './Foot.js';
 import { HeldHere } from './HeldHere.js';
 import { Brand } from '../components/Brand.js';
+import { NoticeOnce } from './NoticeOnce.js';
 import { PersonMenu } from './PersonMenu.js';
 import { WhoWorks } from './WhoWorks.js';
 import { ServerDoubts } from './ServerDoubts.js';
@@ -147,6 +149,8 @@ function Frame({ isCustomer }: { readonly isCustomer: boolean }) {
           {isCustomer && !isOwnAccount ? <OwnSites /> : <Outlet />}
         </Suspense>
       </Box>
+      <Foot />
+      {!isCustomer && <NoticeOnce />}
       <Suspense fallback={null}>{keysShown && <KeysDialog onClose={() => setKeysShown(false)} />}</Suspense>
     </Box>
   );

@@ -10,6 +10,7 @@ import type {
   MeasurementView,
   MeterChangeView,
   Page,
+  HealthView,
   OpenWorkView,
   PartView,
   PersonView,
@@ -250,6 +251,16 @@ export function useParts() {
 /** How the workshop has the guard set, and what stands on its papers. */
 export function useSettings() {
   return useQuery({ queryKey: ['settings'], queryFn: () => getJson<WorkshopSettings>('/settings') });
+}
+
+/** How the server is; asked once, for it seldom changes while a page is open. */
+export function useServerHealth() {
+  return useQuery({
+    queryKey: ['health'],
+    queryFn: () => getJson<HealthView>('/health'),
+    staleTime: Infinity,
+    retry: false,
+  });
 }
 
 /** What is open anywhere: repairs, visits, and what the van is short of. */

@@ -31,7 +31,7 @@ export function answerTo(
 /** Lists to be saved and the pages for programs are asked for when they are wanted. */
 function isKeptData({ pathname }: URL): boolean {
   return (
-    !pathname.endsWith('.pdf') &&
+    !/\.(pdf|crt|zip)$/.test(pathname) &&
     !/^\/api\/(docs|openapi|readings\/export|logbook\/export|health)/.test(pathname)
   );
 }

@@ -112,7 +112,13 @@ function Trust({ address, fingerprint, until }: TrustProps) {
       <Box
         aria-label="Fingerprint"
         role="group"
-        sx={{ ...figureFont, fontSize: '0.95rem', lineHeight: 1.7, wordSpacing: '0.3em', overflowWrap: 'anywhere' }}
+        sx={{
+          ...figureFont,
+          fontSize: '0.95rem',
+          lineHeight: 1.7,
+          wordSpacing: '0.3em',
+          overflowWrap: 'anywhere',
+        }}
       >
         {fingerprint.split(':').join(' ')}
       </Box>

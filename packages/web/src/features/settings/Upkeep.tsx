@@ -1,10 +1,11 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import type { BackupsView, HealthView } from '@entretien/contracts';
+import type { BackupsView } from '@entretien/contracts';
 import { formatMoment } from '@entretien/core/basics';
 import { formatFigure } from '@entretien/core/quantities';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { getJson, postJson } from '../../data/api.js';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { postJson } from '../../data/api.js';
 import { deviceZone } from '../../data/clock.js';
+import { useServerHealth } from '../../data/queries.js';
 import { ProblemLine } from '../../components/ProblemLine.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { Part } from './SettingsForm.js';
@@ -12,7 +13,7 @@ import { Part } from './SettingsForm.js';
 /** How the server is: its last good backup, the room it has left, its release. */
 export function Upkeep() {
   const client = useQueryClient();
-  const health = useQuery({ queryKey: ['health'], queryFn: () => getJson<HealthView>('/health') });
+  const health = useServerHealth();
   const make = useMutation({
     mutationFn: () => postJson<BackupsView>('/backups', {}),
     onSettled: () => client.invalidateQueries({ queryKey: ['health'] }),
