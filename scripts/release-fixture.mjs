@@ -313,7 +313,7 @@ async function outbox() {
   });
   const page = await context.newPage();
   await page.clock.install({ time: NOW });
-  await page.addInitScript(() => localStorage.setItem('entretien-notice', 'read'));
+  await page.addInitScript(() => globalThis.localStorage.setItem('entretien-notice', 'read'));
   await page.goto(`${url}/sites/${site}/walk`);
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.reload();

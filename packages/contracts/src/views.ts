@@ -43,6 +43,15 @@ export interface HealthView {
   readonly doubts: readonly { readonly code: string; readonly sentence: string }[];
 }
 
+/** Somebody whose name was taken off the record. */
+export interface RemovedNameView {
+  readonly id: string;
+  /** What stands in its place. */
+  readonly name: string;
+  /** In how many notes and fields it stood beside. */
+  readonly places: number;
+}
+
 /** How the server is reached from elsewhere. */
 export interface ReachView {
   /** The address that others open; null where none was said. */

@@ -53,6 +53,7 @@ import { PlansModule } from './plans/plans.module.js';
 import { ReachModule } from './reach/reach.module.js';
 import { ReadingsModule } from './readings/readings.module.js';
 import { EntryRegistry } from './repairs/entry-registry.js';
+import { RecordsModule } from './records/records.module.js';
 import { RepairsModule } from './repairs/repairs.module.js';
 import { ServicesModule } from './services/services.module.js';
 import { SitesModule } from './sites/sites.module.js';
@@ -122,6 +123,7 @@ class AppModule {
         HealthModule,
         UpkeepModule,
         ReachModule,
+        RecordsModule,
         // The last: what no other knows below a compressor may be a kind of fact.
         FactsModule,
       ],
@@ -192,15 +194,7 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   app.use((request: Request, response: Response, next: NextFunction) =>
     isData(request.path) ? protectData(request, response, next) : protect(request, response, next),
   );
-  app.use('/api', requestGuards(settings.publicUrl));
-  app.use(
-    '/api',
-    atMost(MOST_BODIES, () => true),
-  );
-  app.use(
-    '/api',
-    atMost(MOST_PICTURES, ({ path }) => path.endsWith('/photos') || path.endsWith('/logo')),
-  );
+  app.use('/api', ...limits(settings));
   const workshop = app.get(WorkshopSettingsService);
   app.use(
     '/api',
@@ -223,6 +217,15 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   serveOpenApi(app);
   if (settings.webDir !== undefined) serveWebPages(app, settings.webDir);
   return app;
+}
+
+/** What is refused before anything is read: what comes from elsewhere, and too much at once. */
+function limits({ publicUrl }: Settings) {
+  return [
+    requestGuards(publicUrl),
+    atMost(MOST_BODIES, () => true),
+    atMost(MOST_PICTURES, ({ path }) => path.endsWith('/photos') || path.endsWith('/logo')),
+  ];
 }
 
 function filesOf({ certificate, key }: NonNullable<Settings['tls']>) {

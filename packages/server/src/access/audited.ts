@@ -11,6 +11,7 @@ import { tap, type Observable } from 'rxjs';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
 import { Database } from '../persistence/database.js';
+import { PersonEntity } from '../persistence/entities/person.entity.js';
 import { PartEntity } from '../persistence/entities/part.entity.js';
 import { SitesService } from '../sites/sites.service.js';
 import { standingNow } from './actor.js';
@@ -45,6 +46,8 @@ export class AuditInterceptor implements NestInterceptor {
 
   private nameOf(collection: string, id: string): string | undefined {
     if (collection === 'sites') return this.sites.find(id)?.name;
+    if (collection === 'customers') return this.sites.customers().find((one) => one.id === id)?.name;
+    if (collection === 'people') return this.database.find(PersonEntity, id)?.name;
     if (collection === 'parts') return this.database.find(PartEntity, id)?.name;
     const unit = collection === 'compressors' ? this.register.find(id) : undefined;
     return unit && this.register.plateOf(unit, this.clock()).tag;

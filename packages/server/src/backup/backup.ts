@@ -213,7 +213,7 @@ function endSessions(folder: string, now: Date): void {
 }
 
 /** A restore under a running server would lose what that acknowledges afterwards. */
-function takeLock(dataDir: string): FolderLock {
+export function takeLock(dataDir: string): FolderLock {
   try {
     return FolderLock.take(dataDir);
   } catch (error) {

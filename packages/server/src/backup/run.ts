@@ -1,8 +1,11 @@
 import { systemClock } from '../common/system-clock.js';
 import { SettingsProblem, settingsFrom } from '../config.js';
-import { BackupProblem, makeBackup, restoreBackup } from './backup.js';
+import { BackupProblem, makeBackup, restoreBackup, takeLock } from './backup.js';
 
-/** `run.js backup [file]` or `run.js restore file`: on the data folder that the environment names. */
+/**
+ * `run.js backup [file]`, `run.js restore file`, or `run.js refuse-running` where no server may be at work: on the data
+ * folder that the environment names.
+ */
 async function run([what, file]: readonly string[]): Promise<string> {
   const { dataDir } = settingsFrom(process.env);
   const now = new Date(systemClock());
@@ -13,6 +16,10 @@ async function run([what, file]: readonly string[]): Promise<string> {
     const without =
       missing.length === 0 ? '' : ` Missing in ${dataDir}, and so in it: ${missing.join(', ')}.`;
     return `${target}: the database (${size} MB) and ${photos.length} photos.${without}`;
+  }
+  if (what === 'refuse-running') {
+    takeLock(dataDir).release();
+    return `${dataDir} is free.`;
   }
   if (what !== 'restore' || file === undefined) {
     throw new BackupProblem('Say which backup: npm run restore -- entretien-2026-11-25.tar.gz');

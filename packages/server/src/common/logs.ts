@@ -31,7 +31,7 @@ export async function openLog({
   const file = createStream('entretien.log', { path: folder, size, maxFiles: files, mode: 0o600 });
   let isBroken = false;
   file.on('error', (error: Error) => {
-    if (!isBroken) console.error(`The log cannot be written to ${folder}: ${error.message}`);
+    if (!isBroken) process.stderr.write(`The log cannot be written to ${folder}: ${error.message}\n`);
     isBroken = true;
   });
   const toFile = { write: (line: string) => void (isBroken || file.write(line)) };

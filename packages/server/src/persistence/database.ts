@@ -134,7 +134,10 @@ export class Database {
   }
 
   /** Writes by a statement of our own, for tables that are no entity. */
-  run(sql: string, ...cells: (Cell | bigint)[]): { readonly lastInsertRowid: number | bigint } {
+  run(
+    sql: string,
+    ...cells: (Cell | bigint)[]
+  ): { readonly lastInsertRowid: number | bigint; readonly changes: number } {
     return this.prepared(sql).run(...cells);
   }
 

@@ -134,7 +134,8 @@ export class Spine implements OnApplicationBootstrap {
     return text === null ? null : { text, lead: kind.lead?.(fact) ?? null };
   }
 
-  private wordAnew(): void {
+  /** Writes the line of every fact again, as it is worded now. */
+  wordAnew(): void {
     this.database.transact(() => {
       this.database.run(`INSERT INTO "fact_text" ("fact_text") VALUES ('delete-all')`);
       const facts = this.database.all<{ seq: number; kind: string; note: string | null }>(

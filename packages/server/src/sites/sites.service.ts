@@ -101,6 +101,11 @@ export class SitesService {
     return this.require(siteId);
   }
 
+  /** Something of sites was changed past this service. */
+  forget(): void {
+    this.sites = null;
+  }
+
   list(): SiteView[] {
     return [...this.all().values()].sort((a, b) => a.name.localeCompare(b.name) || (a.id < b.id ? -1 : 1));
   }

@@ -30,6 +30,8 @@ export interface Answer {
 /** A server on a real SQLite file in a folder of its own, reached over HTTP, with a clock that tests set. */
 export class TestServer {
   now = NOW;
+  /** What every request sends along that says nothing else: who is signed in. */
+  as: Record<string, string> = {};
   private app!: NestExpressApplication;
   readonly dataDir: string = mkdtempSync(join(tmpdir(), 'entretien-test-'));
 
@@ -101,20 +103,29 @@ export class TestServer {
   }
 
   async read(path: string, headers: Record<string, string> = {}): Promise<Answer> {
-    return toAnswer(await request(this.app.getHttpServer()).get(path).set(headers));
+    return toAnswer(
+      await request(this.app.getHttpServer())
+        .get(path)
+        .set({ ...this.as, ...headers }),
+    );
   }
 
   async post(path: string, body: object | string, headers: Record<string, string> = {}): Promise<Answer> {
     const call = request(this.app.getHttpServer())
       .post(path)
       .set('Content-Type', 'application/json')
-      .set(headers);
+      .set({ ...this.as, ...headers });
     return toAnswer(await call.send(body));
   }
 
   /** Sends bytes as they are. */
   async postBytes(path: string, bytes: Buffer, type: string): Promise<Answer> {
-    return toAnswer(await request(this.app.getHttpServer()).post(path).set('Content-Type', type).send(bytes));
+    return toAnswer(
+      await request(this.app.getHttpServer())
+        .post(path)
+        .set({ ...this.as, 'Content-Type': type })
+        .send(bytes),
+    );
   }
 
   /** Reads bytes as they come. */
@@ -124,7 +135,7 @@ export class TestServer {
   ): Promise<{ status: number; type: string; bytes: Buffer }> {
     const response = await request(this.app.getHttpServer())
       .get(path)
-      .set(headers)
+      .set({ ...this.as, ...headers })
       .buffer(true)
       .parse(collect as never);
     return { status: response.status, type: response.type, bytes: response.body as Buffer };
@@ -142,7 +153,7 @@ export class TestServer {
 
   async put(path: string, body: object, headers: Record<string, string> = {}): Promise<Answer> {
     const call = request(this.app.getHttpServer()).put(path).set('Content-Type', 'application/json');
-    return toAnswer(await call.set(headers).send(body));
+    return toAnswer(await call.set({ ...this.as, ...headers }).send(body));
   }
 
   /** Takes something out of the file behind the server's back. */

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { FormDialog } from '../../components/FormDialog.js';
 import { getJson, postJson, sentenceOf } from '../../data/api.js';
 import { usePost } from '../../data/queries.js';
+import { PersonRecords } from './PersonRecords.js';
 import { roleTexts } from './roles.js';
 import { SessionList } from './SessionList.js';
 
@@ -76,6 +77,7 @@ export function AccountDialog({ account, onClose }: AccountDialogProps) {
         </Typography>
       )}
       {sessions.data && <SessionList sessions={sessions.data} />}
+      {account.personId !== null && <PersonRecords personId={account.personId} name={account.name} />}
       {isClosing ? (
         <Alert
           severity="warning"

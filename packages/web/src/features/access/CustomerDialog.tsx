@@ -1,4 +1,4 @@
-import { Checkbox, FormControlLabel, TextField, Typography } from '@mui/material';
+import { Button, Checkbox, FormControlLabel, TextField, Typography } from '@mui/material';
 import { AddCustomer, type CustomerView, type SiteView } from '@entretien/contracts';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -79,6 +79,17 @@ export function CustomerDialog({ customer, onClose }: CustomerDialogProps) {
           sx={{ minHeight: 44 }}
         />
       ))}
+      {customer && (
+        <Button
+          component="a"
+          href={`/api/customers/${customer.id}/export`}
+          download
+          variant="outlined"
+          sx={{ minHeight: 44, alignSelf: 'start' }}
+        >
+          Save everything of {customer.name}
+        </Button>
+      )}
     </FormDialog>
   );
 }

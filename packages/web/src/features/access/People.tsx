@@ -1,4 +1,5 @@
 import { Box, Button, Chip, Stack, Typography } from '@mui/material';
+import { DEFAULT_PERSON_ID } from '@entretien/contracts/light';
 import type { AccountView, AuditEntryView, CustomerView, InvitationView, Page } from '@entretien/contracts';
 import { formatMoment } from '@entretien/core/basics';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -7,15 +8,18 @@ import { Link } from 'react-router';
 import { deleteAt, getJson } from '../../data/api.js';
 import { deviceZone } from '../../data/clock.js';
 import { useMe } from '../../data/me.js';
+import { usePeople } from '../../data/queries.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { AccountDialog } from './AccountDialog.js';
 import { CustomerDialog } from './CustomerDialog.js';
 import { InviteDialog } from './InviteDialog.js';
+import { PersonRecordsDialog } from './PersonRecords.js';
 import { roleTexts } from './roles.js';
 
 type Open =
   | { readonly dialog: 'invite' | 'customer' }
   | { readonly dialog: 'account'; readonly account: AccountView }
+  | { readonly dialog: 'records'; readonly personId: string; readonly name: string }
   | { readonly dialog: 'sites'; readonly customer: CustomerView };
 
 /** Who may do what: accounts, invitations, customers, and what of weight was done. */
@@ -71,11 +75,18 @@ export function People() {
                   mark={account.closedAt === null ? null : 'closed'}
                   {...(account.closedAt === null
                     ? { action: 'Change', onAction: () => setOpen({ dialog: 'account', account }) }
-                    : {})}
+                    : account.personId !== null
+                      ? {
+                          action: 'Records',
+                          onAction: () =>
+                            setOpen({ dialog: 'records', personId: account.personId!, name: account.name }),
+                        }
+                      : {})}
                 />
               ))}
             </Box>
           )}
+          <WithoutAccount accounts={accounts.data} onOpen={(who) => setOpen({ dialog: 'records', ...who })} />
           <Invitations invitations={invitations.data ?? []} />
           <Box component="section" aria-label="Customers">
             <Stack direction="row" sx={{ justifyContent: 'space-between', alignItems: 'center' }}>
@@ -107,6 +118,9 @@ export function People() {
       {open?.dialog === 'invite' && <InviteDialog customers={customers.data ?? []} onClose={close} />}
       {open?.dialog === 'customer' && <CustomerDialog onClose={close} />}
       {open?.dialog === 'sites' && <CustomerDialog customer={open.customer} onClose={close} />}
+      {open?.dialog === 'records' && (
+        <PersonRecordsDialog personId={open.personId} name={open.name} onClose={close} />
+      )}
       {open?.dialog === 'account' && <AccountDialog account={open.account} onClose={close} />}
     </Box>
   );
@@ -158,6 +172,35 @@ function Row({ name, about, mark = null, action, onAction }: RowProps) {
         </Button>
       )}
     </Stack>
+  );
+}
+
+interface WithoutAccountProps {
+  readonly accounts: readonly AccountView[] | undefined;
+  readonly onOpen: (who: { readonly personId: string; readonly name: string }) => void;
+}
+
+/** People on record who never signed in here. */
+function WithoutAccount({ accounts, onOpen }: WithoutAccountProps) {
+  const { data: people = [] } = usePeople();
+  const withAccount = new Set(accounts?.map(({ personId }) => personId));
+  const others = people.filter(({ id }) => id !== DEFAULT_PERSON_ID && !withAccount.has(id));
+  if (accounts === undefined || others.length === 0) return null;
+  return (
+    <Box component="section" aria-label="Without an account">
+      <Typography variant="h2">Without an account</Typography>
+      <Box component="ul" sx={list}>
+        {others.map(({ id: personId, name }) => (
+          <Row
+            key={personId}
+            name={name}
+            about={['on record']}
+            action="Records"
+            onAction={() => onOpen({ personId, name })}
+          />
+        ))}
+      </Box>
+    </Box>
   );
 }
 

@@ -2,7 +2,7 @@ import { Box, Button, Stack, Typography } from '@mui/material';
 import type { ReachView } from '@entretien/contracts';
 import { describeDay } from '@entretien/core/basics';
 import { useQuery } from '@tanstack/react-query';
-import { type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { getJson } from '../../data/api.js';
 import { isInstalled, useInstall } from '../../data/install.js';

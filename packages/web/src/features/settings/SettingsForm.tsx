@@ -26,8 +26,8 @@ interface SettingsFormProps {
   readonly logo: ReactNode;
 }
 
-/** What is saved together. */
-export function SettingsForm({ saved, logo }: SettingsFormProps) {
+/** What is typed and chosen, until it is saved. */
+function useDraft(saved: WorkshopSettings) {
   const client = useQueryClient();
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() => ({
     workshopName: saved.workshopName ?? '',
@@ -50,8 +50,6 @@ export function SettingsForm({ saved, logo }: SettingsFormProps) {
   const text = (name: string) => texts[name] ?? '';
   const read = new Map(figureNames.map((name) => [name, readNumber(text(name))]));
   const isRead = [...read.values()].every(({ ok }) => ok);
-  const problemOf = (name: string) =>
-    save.error instanceof ApiProblem ? save.error.forField(name) : undefined;
   const send = () => {
     const body: SaveSettings = {
       workshopName: text('workshopName').trim() === '' ? null : text('workshopName').trim(),
@@ -66,6 +64,16 @@ export function SettingsForm({ saved, logo }: SettingsFormProps) {
     }
     save.mutate(body);
   };
+  const setText = (name: string, value: string) => setTexts({ ...texts, [name]: value });
+  return { text, setText, read, isRead, units, setUnits, formats, setFormats, setHolidays, save, send };
+}
+
+/** What is saved together. */
+export function SettingsForm({ saved, logo }: SettingsFormProps) {
+  const { text, setText, read, isRead, units, setUnits, formats, setFormats, setHolidays, save, send } =
+    useDraft(saved);
+  const problemOf = (name: string) =>
+    save.error instanceof ApiProblem ? save.error.forField(name) : undefined;
   const field = (name: string, label: string, hint: string, longest: number, problem?: string) => {
     const wrong = problem ?? problemOf(name);
     return (
@@ -73,7 +81,7 @@ export function SettingsForm({ saved, logo }: SettingsFormProps) {
         key={name}
         label={label}
         value={text(name)}
-        onChange={(event) => setTexts({ ...texts, [name]: event.target.value })}
+        onChange={(event) => setText(name, event.target.value)}
         error={wrong !== undefined}
         helperText={wrong ?? hint}
         slotProps={{ htmlInput: { maxLength: longest }, formHelperText: wrong ? { role: 'alert' } : {} }}
