@@ -1,5 +1,6 @@
 import type { Browser, Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { daysAgo, expect, isPhone, settle, test, hasReadNotice } from './fixtures.js';
 import { smallTargets, violations, widthOf } from './looks.js';
 
@@ -197,9 +198,41 @@ test('a trainee goes through a visit, and a technician signs for it with their o
   await trainee.goto(`${app.url}/visits/${visit}?unit=${unit}&at=sign`);
   await expect(trainee.getByText('A technician signs for it')).toBeVisible();
   await expect(trainee.getByRole('button', { name: 'Sign for TRN-1' })).toBeDisabled();
+  await trainee.goto(`${app.url}/units/${unit}`);
+  await expect(trainee.getByRole('button', { name: 'Measure', exact: true })).toBeVisible();
+  await expect(trainee.getByRole('button', { name: 'Record service' })).toBeHidden();
   await trainee.context().close();
   await page.goto(`/visits/${visit}?unit=${unit}&at=sign`);
   await expect(page.getByText('A technician signs for it')).toBeHidden();
+});
+
+test('everything of a person is saved, and their name goes from what they recorded', async ({
+  page,
+  app,
+  browser,
+  office,
+}) => {
+  const unit = await office.addScrew('REC-1');
+  await firstLead(page, app.firstCode);
+  const theirs = await join(browser, await invite(page, 'Technician', 'Nils Orvald'), 'nils');
+  const repair = { id: randomUUID(), kind: 'fault', foundAt: daysAgo(1), found: 'Weeps' };
+  const path = `${app.url}/api/compressors/${unit}/repairs`;
+  expect((await theirs.request.post(path, { data: repair })).status()).toBe(201);
+  await theirs.context().close();
+  await page.goto('/people');
+  await page.getByRole('button', { name: 'Change: Nils Orvald' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save everything of Nils Orvald' }).click(),
+  ]);
+  const file = JSON.parse(readFileSync(await download.path(), 'utf8')) as { facts: { repair: object[] } };
+  expect(file.facts.repair).toHaveLength(1);
+  await page.getByRole('button', { name: 'Remove the name' }).click();
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await expect(page.getByText(/Nils Orvald is called “Name removed/)).toBeVisible();
+  await page.goto('/logbook');
+  await expect(page.getByText(/Name removed/).first()).toBeVisible();
+  await expect(page.getByText('Nils Orvald')).toHaveCount(0);
 });
 
 test('a lost phone is signed out from elsewhere, and finds the way in with what it asked for', async ({

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { VisitView } from '@entretien/contracts';
 import { honestCourse, restartSteps } from '@entretien/core/isolation';
 import { HostClient } from '../testing/host-client.js';
+import { PASSWORD } from '../testing/signed-in.js';
 import { daysAgo, NOW } from '../testing/test-server.js';
 
 /** More of them by hand: `ENTRETIEN_TEST_KILLS=200`. */
@@ -33,16 +34,19 @@ async function takeOver(): Promise<void> {
   await server.open({ dataDir, now: NOW });
 }
 
+/** Who is signed in; it has to outlast every kill. */
+let cookie = '';
+
 function post(path: string, body: object): Promise<Response> {
   return fetch(`${server.url}/api${path}`, {
     method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
+    headers: { 'Content-Type': 'application/json', Cookie: cookie },
     body: JSON.stringify(body),
   });
 }
 
 async function read<Body>(path: string): Promise<Body> {
-  return (await (await fetch(`${server.url}/api${path}`)).json()) as Body;
+  return (await (await fetch(`${server.url}/api${path}`, { headers: { Cookie: cookie } })).json()) as Body;
 }
 
 async function idsOf(path: string): Promise<string[]> {
@@ -111,7 +115,10 @@ async function workUntilKilled(enough: number): Promise<void> {
   });
 }
 
-test('the server killed in the middle of a visit and of readings, fifty times: nothing acknowledged is lost, nothing is half there', async () => {
+test('the server killed in the middle of a visit and of readings by somebody signed in, fifty times: nothing acknowledged is lost, nothing is half there', async () => {
+  const whose = { name: 'Mira Kolden', login: 'mira', password: PASSWORD };
+  const first = await post('/accounts/first', { ...whose, code: server.firstCode });
+  cookie = first.headers.get('Set-Cookie')!.split(';')[0]!;
   await post('/sites', { id: site, name: 'Coppel Joinery' });
   const screw = { siteId: site, family: 'screw', commissionedOn: '2024-01-01' };
   await post('/compressors', { id: unit, tag: 'KV-1', ...screw });
@@ -122,6 +129,7 @@ test('the server killed in the middle of a visit and of readings, fifty times: n
     // Ended after another number of answers each time, with something always under way.
     await workUntilKilled(3 + (round % 5));
     await takeOver();
+    expect(await read('/me')).toMatchObject({ account: { login: 'mira' } });
     const seen = await read<VisitView>(`/visits/${visit}`);
     const stored = new Map(seen.units[0]!.steps.map((step) => [step.id, step]));
     expect(visiting.acknowledged.filter((id) => !stored.has(id))).toEqual([]);

@@ -6,6 +6,7 @@ import { useStopsOf } from '../../data/queries.js';
 import { formatDate } from '../describe-due.js';
 import { useNow } from '../use-now.js';
 import { toLocalText } from '../WhenField.js';
+import { useMay } from '../../data/me.js';
 import { BringBackDialog } from './BringBackDialog.js';
 
 interface BannerProps {
@@ -16,6 +17,7 @@ interface BannerProps {
 /** What must not be used on this unit, why, since when, and the way back. */
 export function StopBanner({ compressorId, timeZone }: BannerProps) {
   const stops = useStopsOf(compressorId);
+  const maySign = useMay('sign');
   const [ending, setEnding] = useState<StopView | null>(null);
   const now = useNow();
   if (stops.length === 0) return null;
@@ -52,9 +54,16 @@ export function StopBanner({ compressorId, timeZone }: BannerProps) {
             >
               Print the red tag
             </Button>
-            <Button color="inherit" variant="outlined" onClick={() => setEnding(stop)} sx={{ minHeight: 44 }}>
-              Back in service
-            </Button>
+            {maySign && (
+              <Button
+                color="inherit"
+                variant="outlined"
+                onClick={() => setEnding(stop)}
+                sx={{ minHeight: 44 }}
+              >
+                Back in service
+              </Button>
+            )}
           </Stack>
         </Box>
       ))}

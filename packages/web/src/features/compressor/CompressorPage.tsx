@@ -11,6 +11,7 @@ import type {
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../../components/use-keys.js';
+import { useMay } from '../../data/me.js';
 import { usePreferences } from '../../data/preferences.js';
 import {
   useFleet,
@@ -294,6 +295,7 @@ interface DoingsProps {
 
 /** What is done with the machine. */
 function Doings({ hasMeter, isRetired, onHours, onMeasure, onService, onVisit }: DoingsProps) {
+  const maySign = useMay('sign');
   return (
     <>
       <Button variant="outlined" onClick={onHours}>
@@ -302,9 +304,11 @@ function Doings({ hasMeter, isRetired, onHours, onMeasure, onService, onVisit }:
       <Button variant="outlined" onClick={onMeasure}>
         Measure
       </Button>
-      <Button variant="outlined" onClick={onService} disabled={isRetired}>
-        Record service
-      </Button>
+      {maySign && (
+        <Button variant="outlined" onClick={onService} disabled={isRetired}>
+          Record service
+        </Button>
+      )}
       <Button variant="contained" onClick={onVisit} disabled={isRetired}>
         Visit
       </Button>

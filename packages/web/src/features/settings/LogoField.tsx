@@ -14,8 +14,8 @@ export function LogoField({ logo }: Pick<WorkshopSettings, 'logo'>) {
   const put = useMutation({
     mutationFn: async (picture: Blob | null) =>
       picture === null ? deleteAt('/settings/logo') : putPicture<WorkshopSettings>('/settings/logo', picture),
-    onSuccess: () => {
-      setRound(round + 1);
+    onSuccess: (_settings, picture) => {
+      if (picture !== null) setRound(round + 1);
       return client.invalidateQueries({ queryKey: ['settings'] });
     },
   });

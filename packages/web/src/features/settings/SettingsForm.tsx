@@ -3,7 +3,7 @@ import { MOST_HOLIDAYS, SaveSettings, type UnitChoice, type WorkshopSettings } f
 import { formatsCode, formatsOf } from '@entretien/core/basics';
 import { readNumber } from '@entretien/core/quantities';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { ApiProblem, putJson, sentenceOf } from '../../data/api.js';
 import { unitsWith } from '../../data/preferences.js';
 import { refuseMalformed } from '../../data/refuse-malformed.js';
@@ -26,9 +26,14 @@ interface SettingsFormProps {
   readonly logo: ReactNode;
 }
 
+/** Where it stands that something was saved: other formats make the page anew. */
+const SAVED = ['settings', 'saved'];
+
 /** What is typed and chosen, until it is saved. */
 function useDraft(saved: WorkshopSettings) {
   const client = useQueryClient();
+  const [wasSaved] = useState(() => client.getQueryData(SAVED) === true);
+  useEffect(() => client.removeQueries({ queryKey: SAVED, exact: true }), [client]);
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() => ({
     workshopName: saved.workshopName ?? '',
     currency: saved.currency,
@@ -44,6 +49,7 @@ function useDraft(saved: WorkshopSettings) {
     },
     onSuccess: (settings) => {
       client.setQueryData(['settings'], settings);
+      client.setQueryData(SAVED, true);
       return client.invalidateQueries({ queryKey: ['me'] });
     },
   });
@@ -65,13 +71,39 @@ function useDraft(saved: WorkshopSettings) {
     save.mutate(body);
   };
   const setText = (name: string, value: string) => setTexts({ ...texts, [name]: value });
-  return { text, setText, read, isRead, units, setUnits, formats, setFormats, setHolidays, save, send };
+  const isSaved = save.isSuccess || (wasSaved && save.isIdle);
+  return {
+    text,
+    setText,
+    read,
+    isRead,
+    units,
+    setUnits,
+    formats,
+    setFormats,
+    setHolidays,
+    save,
+    send,
+    isSaved,
+  };
 }
 
 /** What is saved together. */
 export function SettingsForm({ saved, logo }: SettingsFormProps) {
-  const { text, setText, read, isRead, units, setUnits, formats, setFormats, setHolidays, save, send } =
-    useDraft(saved);
+  const {
+    text,
+    setText,
+    read,
+    isRead,
+    units,
+    setUnits,
+    formats,
+    setFormats,
+    setHolidays,
+    save,
+    send,
+    isSaved,
+  } = useDraft(saved);
   const problemOf = (name: string) =>
     save.error instanceof ApiProblem ? save.error.forField(name) : undefined;
   const field = (name: string, label: string, hint: string, longest: number, problem?: string) => {
@@ -161,7 +193,7 @@ export function SettingsForm({ saved, logo }: SettingsFormProps) {
         >
           Save
         </Button>
-        {save.isSuccess && (
+        {isSaved && (
           <Typography role="status" sx={{ color: 'slate', fontWeight: 600 }}>
             Saved.
           </Typography>
