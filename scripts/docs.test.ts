@@ -42,3 +42,17 @@ test('a path that is none is found out', () => {
     'core/air/no-such-file.ts',
   ]);
 });
+
+test('every setting that a guide or the unit for systemd names is one that the server reads', () => {
+  const read = new Set(readFileSync('packages/server/src/config.ts', 'utf8').match(/ENTRETIEN_[A-Z_]+/g));
+  const guides = [...pages, 'docs/entretien.service', 'CHANGELOG.md', 'SECURITY.md'];
+  const named = guides.flatMap((page) =>
+    (readFileSync(page, 'utf8').match(/ENTRETIEN_[A-Z_]+/g) ?? []).map((name) => [page, name] as const),
+  );
+  // Those of the tests are read by the tests.
+  const unknown = named.filter(
+    ([, name]) => !read.has(name) && !/^ENTRETIEN_(TEST|SEED|COURSES|CALIBRATION)/.test(name),
+  );
+  expect(unknown).toEqual([]);
+  expect(named.length).toBeGreaterThan(20);
+});

@@ -51,12 +51,12 @@ export class SettingsController {
   }
 
   @Delete('logo')
-  @HttpCode(200)
+  @HttpCode(204)
   @NotedAs('settings changed')
   @May('lead')
   @ApiOperation({ summary: 'Take the logo off papers' })
-  takeLogo(): WorkshopSettings {
-    return this.settings.putLogo(null);
+  takeLogo(): void {
+    this.settings.putLogo(null);
   }
 }
 
