@@ -156,7 +156,7 @@ const misread = {
   id: id(),
   check: 'pump-up',
   takenAt: ago(2),
-  values: { fromBar: 0, toBar: 7, seconds: 19 },
+  values: { fromBar: 0, toBar: 7, seconds: 160 },
 };
 await post(`${oilFree}/measurements`, misread, by);
 await post(`${oilFree}/measurements/${misread.id}/withdrawal`, { id: id(), reason: 'Seconds lost.' }, by);
@@ -238,7 +238,16 @@ await post(
 );
 const back = { id: id(), at: ago(3), ends: out, decidedBy: 'Jorun Aske', reason: 'New hose fitted' };
 await post(`${high}/return-to-service`, back, by);
-await call('PUT', '/settings', { isolationMinutes: 15, isolationMinutesHighPressure: 8 });
+await call('PUT', '/settings', {
+  isolationMinutes: 15,
+  isolationMinutesHighPressure: 8,
+  workshopName: 'Haldris Air',
+  units: { pressure: 'psi' },
+  holidays: ['2026-12-24/2027-01-03'],
+});
+const customer = id();
+await post('/customers', { id: customer, name: 'Coppel Joinery Ltd' }, by);
+await post(`/sites/${site}/customer`, { id: id(), customerId: customer }, by);
 
 async function planVisit(unit, tasks) {
   const visit = id();
@@ -340,6 +349,7 @@ async function outbox() {
     .getByLabel('Photo', { exact: true })
     .first()
     .setInputFiles({ name: 'photo.jpg', mimeType: 'image/jpeg', buffer: picture });
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   await page.getByRole('button', { name: 'Photo (1)' }).waitFor();
   const items = await page.evaluate(async () => {
     const opened = await new Promise((done, fail) => {
