@@ -7,7 +7,10 @@ const LONGEST_END_MS = 10_000;
 
 try {
   const settings = settingsFrom(process.env);
-  const logger = await openLog({ level: settings.logLevel ?? 'warn', folder: settings.logDir ?? null });
+  const { log: logger } = await openLog({
+    level: settings.logLevel ?? 'warn',
+    folder: settings.logDir ?? null,
+  });
   const built = resolve(import.meta.dirname, '../../web/dist');
   const app = await createApp({
     settings: existsSync(built) ? { ...settings, webDir: built } : settings,

@@ -17,6 +17,8 @@ import { BackupProblem, makeBackup, verifyBackup, type Manifest } from './backup
 const NAME = /^entretien-(\d{4})-(\d{2})-(\d{2})-(\d{2})(\d{2})\.tar\.gz$/;
 /** What a run that was ended left half done. */
 const HALF = /^entretien-[\d-]+\.(unverified\.)?tar\.gz\.|\.unverified\.tar\.gz$/;
+/** Says of which data the backups in a folder are: two installations would take each other’s away. */
+const OWNER = 'of-data-folder.txt';
 /** Beside an archive lies what is in it, so that photos that nothing names any more are found. */
 const LISTS = 'contents';
 
@@ -55,6 +57,7 @@ export function scheduledBackupsIn(folder: string): readonly Instant[] {
  */
 export async function makeScheduledBackup(dataDir: string, folder: string, now: Instant): Promise<string> {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
+  refuseForeign(dataDir, folder);
   for (const name of readdirSync(folder))
     if (HALF.test(name)) rmSync(join(folder, name), { recursive: true, force: true });
   refuseFullDisk(dataDir, folder);
@@ -76,6 +79,16 @@ export async function makeScheduledBackup(dataDir: string, folder: string, now: 
   renameSync(unverified, join(folder, name));
   const gone = takeAway(folder, madeAtOf(name)!);
   return `${name}: ${manifest.photos.length} photos beside it; ${gone} earlier taken away.`;
+}
+
+function refuseForeign(dataDir: string, folder: string): void {
+  const file = join(folder, OWNER);
+  const owner = existsSync(file) ? readFileSync(file, 'utf8').trim() : null;
+  if (owner === null) writeFileSync(file, `${dataDir}\n`);
+  else if (owner !== dataDir)
+    throw new BackupProblem(
+      `${folder} holds the backups of ${owner}. Name another folder in ENTRETIEN_BACKUP_DIR; if those data were moved to ${dataDir}, delete ${file}.`,
+    );
 }
 
 /** Takes away what is kept no longer; what was just made stays, whatever the clock says. */

@@ -14,6 +14,12 @@ export interface LogOptions {
   readonly print?: { write(line: string): unknown };
 }
 
+export interface Log {
+  readonly log: Logger;
+  /** Ends the file, when all is written. */
+  close(): Promise<void>;
+}
+
 /**
  * A log that is printed and written to files that are changed for new ones when they are full. A disk that takes no
  * more ends the file, never the server.
@@ -24,8 +30,8 @@ export async function openLog({
   size = FILE_SIZE,
   files = MOST_FILES,
   print = process.stdout,
-}: LogOptions): Promise<Logger> {
-  if (folder === null || level === 'silent') return pino({ level });
+}: LogOptions): Promise<Log> {
+  if (folder === null || level === 'silent') return { log: pino({ level }), close: () => Promise.resolve() };
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const { createStream } = await import('rotating-file-stream');
   const file = createStream('entretien.log', { path: folder, size, maxFiles: files, mode: 0o600 });
@@ -35,11 +41,9 @@ export async function openLog({
     isBroken = true;
   });
   const toFile = { write: (line: string) => void (isBroken || file.write(line)) };
-  return pino(
-    { level },
-    pino.multistream([
-      { stream: print, level: level as 'warn' },
-      { stream: toFile, level: level as 'warn' },
-    ]),
-  );
+  const streams = [print, toFile].map((stream) => ({ stream, level: level as 'warn' }));
+  return {
+    log: pino({ level }, pino.multistream(streams)),
+    close: () => new Promise((done) => file.end(() => done())),
+  };
 }

@@ -53,12 +53,13 @@ export class ScheduledBackups implements OnApplicationBootstrap, BeforeApplicati
     this.stop?.();
   }
 
-  view(): BackupsView {
+  /** @param isForStaff whether whoever asks may know what of the machine stands in the way */
+  view(isForStaff = true): BackupsView {
     const last = this.lastAt();
     return {
       isOn: this.folder !== null,
       lastAt: last === null ? null : formatInstant(last),
-      problem: this.problem,
+      problem: this.problem === null || isForStaff ? this.problem : 'The last try failed.',
     };
   }
 
@@ -82,8 +83,11 @@ export class ScheduledBackups implements OnApplicationBootstrap, BeforeApplicati
     return this.underWay;
   }
 
+  /** One from a day to come was made by a clock that was wrong: it says nothing of how old the last good one is. */
   private lastAt(): number | null {
-    return this.folder === null ? null : (scheduledBackupsIn(this.folder).at(-1) ?? null);
+    if (this.folder === null) return null;
+    const latest = this.clock() + DAY_MS;
+    return scheduledBackupsIn(this.folder).findLast((at) => at <= latest) ?? null;
   }
 
   private async run(): Promise<void> {

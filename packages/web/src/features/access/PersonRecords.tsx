@@ -50,7 +50,7 @@ export function PersonRecords({ personId, name }: WhoProps) {
               color="error"
               disabled={remove.isPending}
               onClick={() => remove.mutate()}
-              sx={{ minHeight: 44 }}
+              sx={{ minHeight: 44, whiteSpace: 'nowrap' }}
             >
               Remove it
             </Button>

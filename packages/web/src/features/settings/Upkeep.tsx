@@ -43,7 +43,7 @@ export function Upkeep() {
             variant="outlined"
             disabled={make.isPending}
             onClick={() => make.mutate()}
-            sx={{ minHeight: 44 }}
+            sx={{ minHeight: 44, flex: 'none' }}
           >
             {make.isPending ? 'Backing up …' : 'Back up now'}
           </Button>
