@@ -90,20 +90,8 @@ function useDraft(saved: WorkshopSettings) {
 
 /** What is saved together. */
 export function SettingsForm({ saved, logo }: SettingsFormProps) {
-  const {
-    text,
-    setText,
-    read,
-    isRead,
-    units,
-    setUnits,
-    formats,
-    setFormats,
-    setHolidays,
-    save,
-    send,
-    isSaved,
-  } = useDraft(saved);
+  const draft = useDraft(saved);
+  const { text, read, isRead, save } = draft;
   const problemOf = (name: string) =>
     save.error instanceof ApiProblem ? save.error.forField(name) : undefined;
   const field = (name: string, label: string, hint: string, longest: number, problem?: string) => {
@@ -113,7 +101,7 @@ export function SettingsForm({ saved, logo }: SettingsFormProps) {
         key={name}
         label={label}
         value={text(name)}
-        onChange={(event) => setText(name, event.target.value)}
+        onChange={(event) => draft.setText(name, event.target.value)}
         error={wrong !== undefined}
         helperText={wrong ?? hint}
         slotProps={{ htmlInput: { maxLength: longest }, formHelperText: wrong ? { role: 'alert' } : {} }}
@@ -132,7 +120,7 @@ export function SettingsForm({ saved, logo }: SettingsFormProps) {
       sx={{ gap: 3 }}
       onSubmit={(event) => {
         event.preventDefault();
-        if (isRead) send();
+        if (isRead) draft.send();
       }}
     >
       <Part title="On papers">
@@ -151,12 +139,15 @@ export function SettingsForm({ saved, logo }: SettingsFormProps) {
         <Box sx={twoColumns}>
           <Box>
             <UnitChoices
-              units={units}
-              onUnit={(kind, code) => setUnits({ ...units, ...unitsWith(kind, code) })}
+              units={draft.units}
+              onUnit={(kind, code) => draft.setUnits({ ...draft.units, ...unitsWith(kind, code) })}
             />
           </Box>
           <Box>
-            <FormatChoices formats={formats} onFormats={(chosen) => setFormats({ ...formats, ...chosen })} />
+            <FormatChoices
+              formats={draft.formats}
+              onFormats={(chosen) => draft.setFormats({ ...draft.formats, ...chosen })}
+            />
           </Box>
         </Box>
       </Part>
@@ -175,7 +166,7 @@ export function SettingsForm({ saved, logo }: SettingsFormProps) {
           initial={saved.holidays}
           most={MOST_HOLIDAYS}
           add="Add closed days"
-          onValue={(days) => setHolidays(days ?? [])}
+          onValue={(days) => draft.setHolidays(days ?? [])}
           problem={problemOf('holidays')}
         />
       </Part>
@@ -193,7 +184,7 @@ export function SettingsForm({ saved, logo }: SettingsFormProps) {
         >
           Save
         </Button>
-        {isSaved && (
+        {draft.isSaved && (
           <Typography role="status" sx={{ color: 'slate', fontWeight: 600 }}>
             Saved.
           </Typography>
