@@ -18,6 +18,7 @@ export const areasOfCore = {
   bench: ['basics', 'quantities', 'machine', 'air', 'oil', 'drive', 'electrics', 'costs', 'checks'],
   plan: ['basics', 'quantities', 'machine', 'hours', 'air', 'oil', 'drive', 'electrics', 'costs', 'checks'],
   parts: ['basics', 'quantities', 'machine', 'plan'],
+  filling: ['basics', 'quantities', 'machine', 'air'],
   isolation: ['basics', 'machine'],
   proof: ['basics', 'machine', 'isolation'],
   stop: ['basics', 'machine', 'checks'],
@@ -25,6 +26,7 @@ export const areasOfCore = {
   visit: ['basics', 'quantities', 'machine', 'checks', 'plan', 'isolation', 'stop'],
   facts: [
     'basics',
+    'filling',
     'quantities',
     'machine',
     'hours',

@@ -63,6 +63,7 @@ export { textLimits } from './rules.js';
 export type * from './views.js';
 export { isolationContracts, stepContracts, type Contracts } from './steps.js';
 export { IsFigure, IsId, IsInstant, IsLocalDate, IsText, Optional } from './rules.js';
+export { FillLogQuery, RecordFill } from './fills.js';
 export { ReturnToService, TakeOutOfService } from './stops.js';
 export {
   LARGEST_LOGO_MB,

@@ -1,3 +1,4 @@
+import { connectorBars, cylinderGases, type CylinderGas } from '@entretien/core/filling';
 import {
   vesselExaminations,
   vesselKinds,
@@ -42,6 +43,16 @@ export class VesselDetails {
   /** As the local law says; nothing is assumed. */
   @Optional() @IsMonths('Pressure tests') testEveryMonths?: number | null;
   @Optional() @IsMonths('Inspections') inspectEveryMonths?: number | null;
+  /** What the valve of a cylinder is marked with, bar. */
+  @Optional()
+  @IsIn(connectorBars, { message: `The valve is marked ${connectorBars.join(' or ')} bar.` })
+  connectorBar?: number | null;
+  /** What it was cleaned for; air where nothing is said. */
+  @Optional()
+  @IsIn(cylinderGases, { message: `It is for one of ${cylinderGases.join(', ')}.` })
+  gas?: CylinderGas | null;
+  /** Of composites: their last day. */
+  @Optional() @IsLocalDate() lifeEndsOn?: string | null;
 }
 
 /** A receiver, bank or cylinder taken into the register. */

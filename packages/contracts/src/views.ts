@@ -1,4 +1,5 @@
 import type { CheckDefinition, CheckValues, FieldDefinition, Judgement } from '@entretien/core/checks';
+import type { CylinderGas, FilledSum, FillCylinder, FillSet } from '@entretien/core/filling';
 import type {
   ComingPoint,
   ExplainedMeasurement,
@@ -490,12 +491,64 @@ export interface VesselView {
   readonly madeOn?: string;
   readonly testEveryMonths?: number;
   readonly inspectEveryMonths?: number;
+  /** What the valve of a cylinder is marked with, bar. */
+  readonly connectorBar?: number;
+  readonly gas?: CylinderGas;
+  readonly lifeEndsOn?: string;
   readonly retiredOn?: string;
   readonly note?: string;
   /** The latest first. */
   readonly examinations: readonly ExaminationView[];
   /** Why it does not go with a unit that fills it. */
   readonly doubts: readonly { readonly code: string; readonly sentence: string }[];
+}
+
+/** A cylinder that was filled. */
+export interface FillView extends FactView {
+  readonly compressorId: string;
+  readonly vesselId: string;
+  readonly tag: string;
+  readonly startedAt: string;
+  readonly endedAt: string;
+  readonly fromBar: number;
+  readonly toBar: number;
+  readonly connectorBar: number;
+  readonly ambientC: number;
+  readonly wallC: number | null;
+  readonly outcome: 'full' | 'stopped';
+  /** What it shows when it has cooled. */
+  readonly settledBar: number;
+  /** Free air that went in, L. */
+  readonly airL: number;
+  readonly doubts: readonly { readonly code: string; readonly sentence: string }[];
+}
+
+/** A cylinder that a set may be asked to fill. */
+export interface FillableCylinderView extends FillCylinder {
+  readonly id: string;
+  readonly siteName: string;
+  readonly lastFilledAt: string | null;
+}
+
+/** What a set can fill, and what stands against it. */
+export interface FillingView {
+  readonly compressorId: string;
+  readonly timeZone: string;
+  readonly atmosphereBarAbs: number;
+  /** What stands against using the set, as a fill asks it. */
+  readonly set: FillSet;
+  readonly cylinders: readonly FillableCylinderView[];
+  readonly filledToday: number;
+  /** The latest first, ten at most. */
+  readonly latest: readonly FillView[];
+  /** Air of all fills since the last reading of its hours. */
+  readonly sinceReading: FilledSum;
+  /** Water that the cartridge took up since it was new; null where nobody knows since when. */
+  readonly cartridge: {
+    readonly since: string;
+    readonly takenUpG: number;
+    readonly capacityG: number | null;
+  } | null;
 }
 
 /** RFC 9457 problem details, with the field-by-field messages of this interface. */

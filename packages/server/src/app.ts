@@ -35,6 +35,7 @@ import { CompressorsModule } from './compressors/compressors.module.js';
 import type { Settings } from './config.js';
 import { CorrectionsModule } from './corrections/corrections.module.js';
 import { FactsModule } from './facts/facts.module.js';
+import { FillingModule } from './filling/filling.module.js';
 import { HealthModule } from './health/health.module.js';
 import { HoursModule } from './hours/hours.module.js';
 import { IsolationModule } from './isolation/isolation.module.js';
@@ -115,6 +116,7 @@ class AppModule {
         WorkshopModule,
         IsolationModule,
         StopsModule,
+        FillingModule,
         RepairsModule,
         VisitsModule,
         OpenWorkModule,

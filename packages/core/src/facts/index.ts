@@ -1,5 +1,6 @@
 import { hourFacts } from './hours.js';
 import { workFacts } from './work.js';
+import { fillFacts } from './fills.js';
 import { planningFacts } from './planning.js';
 import { visitFacts } from './visits.js';
 import { vesselFacts } from './vessels.js';
@@ -17,6 +18,7 @@ export const facts = {
   ...workFacts,
   ...planningFacts,
   ...visitFacts,
+  ...fillFacts,
   ...stopFacts,
   ...vesselFacts,
   ...registerFacts,

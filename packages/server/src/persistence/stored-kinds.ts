@@ -1,6 +1,7 @@
 import type { FactKind } from '@entretien/core/facts';
 import './entities/compressor.entity.js';
 import './entities/correction.entity.js';
+import './entities/fill.entity.js';
 import './entities/hour-facts.entity.js';
 import './entities/measurement.entity.js';
 import './entities/part.entity.js';

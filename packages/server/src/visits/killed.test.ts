@@ -115,35 +115,39 @@ async function workUntilKilled(enough: number): Promise<void> {
   });
 }
 
-test('the server killed in the middle of a visit and of readings by somebody signed in, fifty times: nothing acknowledged is lost, nothing is half there', async () => {
-  const whose = { name: 'Mira Kolden', login: 'mira', password: PASSWORD };
-  const first = await post('/accounts/first', { ...whose, code: server.firstCode });
-  cookie = first.headers.get('Set-Cookie')!.split(';')[0]!;
-  await post('/sites', { id: site, name: 'Coppel Joinery' });
-  const screw = { siteId: site, family: 'screw', commissionedOn: '2024-01-01' };
-  await post('/compressors', { id: unit, tag: 'KV-1', ...screw });
-  await post('/compressors', { id: other, tag: 'KV-2', ...screw });
-  const units = [{ compressorId: unit, tasks: [] }];
-  await post('/visits', { id: visit, siteId: site, plannedOn: '2026-11-24', units });
-  for (let round = 0; round < KILLS; round += 1) {
-    // Ended after another number of answers each time, with something always under way.
-    await workUntilKilled(3 + (round % 5));
-    await takeOver();
-    expect(await read('/me')).toMatchObject({ account: { login: 'mira' } });
-    const seen = await read<VisitView>(`/visits/${visit}`);
-    const stored = new Map(seen.units[0]!.steps.map((step) => [step.id, step]));
-    expect(visiting.acknowledged.filter((id) => !stored.has(id))).toEqual([]);
-    const readings = new Set(await idsOf(`/compressors/${other}/readings?limit=200`));
-    // A page of them, the latest first; those before were looked at in the rounds before.
-    expect(reading.acknowledged.slice(-100).filter((id) => !readings.has(id))).toEqual([]);
-    // A step and what follows from it are there together or not at all.
-    const count = (kind: string) => [...stored.values()].filter((step) => step.kind === kind).length;
-    const recordedSteps = [
-      await idsOf(`/compressors/${unit}/measurements?limit=200`),
-      await idsOf(`/compressors/${unit}/repairs`),
-    ];
-    expect(recordedSteps.map(({ length }) => length)).toEqual([count('measure'), count('fault')]);
-  }
-  expect(visiting.acknowledged.length).toBeGreaterThan(KILLS);
-  expect(reading.acknowledged.length).toBeGreaterThan(KILLS);
-}, 1_800_000);
+test(
+  'the server killed in the middle of a visit and of readings by somebody signed in, fifty times: nothing acknowledged is lost, nothing is half there',
+  async () => {
+    const whose = { name: 'Mira Kolden', login: 'mira', password: PASSWORD };
+    const first = await post('/accounts/first', { ...whose, code: server.firstCode });
+    cookie = first.headers.get('Set-Cookie')!.split(';')[0]!;
+    await post('/sites', { id: site, name: 'Coppel Joinery' });
+    const screw = { siteId: site, family: 'screw', commissionedOn: '2024-01-01' };
+    await post('/compressors', { id: unit, tag: 'KV-1', ...screw });
+    await post('/compressors', { id: other, tag: 'KV-2', ...screw });
+    const units = [{ compressorId: unit, tasks: [] }];
+    await post('/visits', { id: visit, siteId: site, plannedOn: '2026-11-24', units });
+    for (let round = 0; round < KILLS; round += 1) {
+      // Ended after another number of answers each time, with something always under way.
+      await workUntilKilled(3 + (round % 5));
+      await takeOver();
+      expect(await read('/me')).toMatchObject({ account: { login: 'mira' } });
+      const seen = await read<VisitView>(`/visits/${visit}`);
+      const stored = new Map(seen.units[0]!.steps.map((step) => [step.id, step]));
+      expect(visiting.acknowledged.filter((id) => !stored.has(id))).toEqual([]);
+      const readings = new Set(await idsOf(`/compressors/${other}/readings?limit=200`));
+      // A page of them, the latest first; those before were looked at in the rounds before.
+      expect(reading.acknowledged.slice(-100).filter((id) => !readings.has(id))).toEqual([]);
+      // A step and what follows from it are there together or not at all.
+      const count = (kind: string) => [...stored.values()].filter((step) => step.kind === kind).length;
+      const recordedSteps = [
+        await idsOf(`/compressors/${unit}/measurements?limit=200`),
+        await idsOf(`/compressors/${unit}/repairs`),
+      ];
+      expect(recordedSteps.map(({ length }) => length)).toEqual([count('measure'), count('fault')]);
+    }
+    expect(visiting.acknowledged.length).toBeGreaterThan(KILLS);
+    expect(reading.acknowledged.length).toBeGreaterThan(KILLS);
+  },
+  KILLS * 36_000,
+);

@@ -63,6 +63,10 @@ const router = createBrowserRouter([
         lazy: () => import('../features/logbook/index.js').then((area) => ({ Component: area.HistoryPage })),
       },
       {
+        path: 'units/:compressorId/fill',
+        lazy: () => import('../features/filling/index.js').then((area) => ({ Component: area.FillPage })),
+      },
+      {
         path: 'sites/:siteId/walk',
         lazy: () => import('../features/walk/index.js').then((area) => ({ Component: area.Walk })),
       },

@@ -1,4 +1,5 @@
 import { facts } from '@entretien/core/facts';
+import type { CylinderGas } from '@entretien/core/filling';
 import { FactTable } from './fact-table.js';
 import type { VesselExamination, VesselKind } from '@entretien/core/plan';
 import { Column, Entity, Index } from 'typeorm';
@@ -16,6 +17,9 @@ export interface VesselFields {
   madeOn?: string | null;
   testEveryMonths?: number | null;
   inspectEveryMonths?: number | null;
+  connectorBar?: number | null;
+  gas?: CylinderGas | null;
+  lifeEndsOn?: string | null;
   retiredOn?: string | null;
 }
 

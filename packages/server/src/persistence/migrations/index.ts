@@ -8,6 +8,7 @@ import { Isolation1764547200000 } from './1764547200000-isolation.js';
 import { NamesOfToday1764633600000 } from './1764633600000-names-of-today.js';
 import { TakingOver1764720000000 } from './1764720000000-taking-over.js';
 import { Access1764892800000 } from './1764892800000-access.js';
+import { Fills1764979200000 } from './1764979200000-fills.js';
 import { WordsPutRight1764806400000 } from './1764806400000-words-put-right.js';
 
 /** Everything that was ever done to the tables, in its order. */
@@ -23,4 +24,5 @@ export const migrations = [
   TakingOver1764720000000,
   WordsPutRight1764806400000,
   Access1764892800000,
+  Fills1764979200000,
 ];

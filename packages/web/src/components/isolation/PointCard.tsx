@@ -6,7 +6,7 @@ import { Caution } from '../Caution.js';
 import { HoldButton } from './HoldButton.js';
 import { Refused } from './Refused.js';
 import { useRecording, type IsolationHere } from './use-recording.js';
-import { useSecond } from './use-second.js';
+import { useSecond } from '../use-second.js';
 import { VentTile } from './VentTile.js';
 
 interface PointProps {

@@ -9,7 +9,7 @@ import type {
   VesselView,
 } from '@entretien/contracts';
 import { useMemo, useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../../components/use-keys.js';
 import { useMay } from '../../data/me.js';
 import { usePreferences } from '../../data/preferences.js';
@@ -177,6 +177,7 @@ function CompressorFolder({ unit, standing, facts, plan, site, measurements, ves
             onMeasure={() => setOpen({ dialog: 'measure' })}
             onService={() => record([])}
             onVisit={() => setPlanning(true)}
+            fillAt={unit.family === 'high-pressure' ? `/units/${unit.id}/fill` : null}
           />
         </CompressorHead>
         <StopBanner compressorId={unit.id} timeZone={timeZone} />
@@ -291,10 +292,12 @@ interface DoingsProps {
   readonly onMeasure: () => void;
   readonly onService: () => void;
   readonly onVisit: () => void;
+  /** Where cylinders are filled from it; null where none are. */
+  readonly fillAt: string | null;
 }
 
 /** What is done with the machine. */
-function Doings({ hasMeter, isRetired, onHours, onMeasure, onService, onVisit }: DoingsProps) {
+function Doings({ hasMeter, isRetired, onHours, onMeasure, onService, onVisit, fillAt }: DoingsProps) {
   const maySign = useMay('sign');
   return (
     <>
@@ -307,6 +310,11 @@ function Doings({ hasMeter, isRetired, onHours, onMeasure, onService, onVisit }:
       {maySign && (
         <Button variant="outlined" onClick={onService} disabled={isRetired}>
           Record service
+        </Button>
+      )}
+      {fillAt !== null && !isRetired && (
+        <Button component={Link} to={fillAt} variant="outlined">
+          Fill
         </Button>
       )}
       <Button variant="contained" onClick={onVisit} disabled={isRetired}>

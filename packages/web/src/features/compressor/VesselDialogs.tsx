@@ -13,6 +13,7 @@ import { FormDialog } from '../../components/FormDialog.js';
 import { NoteField } from '../../components/NoteField.js';
 import { emptyEntry, QuantityField } from '../../components/QuantityField.js';
 import { useFactForm } from '../../components/use-fact-form.js';
+import { CylinderInputs, cylinderFields, emptyCylinder } from './CylinderInputs.js';
 
 interface AddVesselProps {
   readonly unit: CompressorView;
@@ -30,6 +31,7 @@ export function AddVesselDialog({ unit, timeZone, onClose }: AddVesselProps) {
   const [rated, setRated] = useState(emptyEntry);
   const [volume, setVolume] = useState(emptyEntry);
   const [texts, setTexts] = useState({ testEvery: '', inspectEvery: '', lastTest: '', lastInspection: '' });
+  const [cylinder, setCylinder] = useState(emptyCylinder);
   const put = (field: keyof typeof texts) => (value: string) => setTexts({ ...texts, [field]: value });
   const set = (field: keyof typeof texts) => (event: { target: { value: string } }) =>
     setTexts({ ...texts, [field]: event.target.value });
@@ -62,6 +64,7 @@ export function AddVesselDialog({ unit, timeZone, onClose }: AddVesselProps) {
           ...(months(texts.inspectEvery) === null ? {} : { inspectEveryMonths: months(texts.inspectEvery) }),
           ...(texts.lastTest === '' ? {} : { lastTestOn: texts.lastTest }),
           ...(texts.lastInspection === '' ? {} : { lastInspectionOn: texts.lastInspection }),
+          ...(kind === 'cylinder' ? cylinderFields(cylinder) : {}),
         })
       }
     >
@@ -107,6 +110,7 @@ export function AddVesselDialog({ unit, timeZone, onClose }: AddVesselProps) {
         max={200_000}
         problem={form.problemOf('volumeL')}
       />
+      {kind === 'cylinder' && <CylinderInputs cylinder={cylinder} onCylinder={setCylinder} />}
       {(
         [
           ['testEvery', 'Months between pressure tests'],

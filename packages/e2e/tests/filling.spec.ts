@@ -1,0 +1,65 @@
+import type { Page } from '@playwright/test';
+import { expect, isPhone, itemsOf, settle, test } from './fixtures.js';
+import { smallTargets, violations, widthOf } from './looks.js';
+
+/** What somebody does, counted: refusals and safety confirmations apart. */
+const MOST_TOUCHES = 9;
+
+async function setOf(page: Page, tag: string): Promise<string> {
+  const units = await itemsOf<{ id: string; tag: string }>(page, '/compressors');
+  return units.find((unit) => unit.tag === tag)!.id;
+}
+
+test('a cylinder is filled with one hand, from the list to the log', { tag: '@phone' }, async ({ page }) => {
+  let touches = 0;
+  const touch = async (name: string | RegExp) => {
+    touches += 1;
+    await page.getByRole('button', { name }).first().click();
+  };
+  await page.goto(`/units/${await setOf(page, 'SP-1')}/fill`);
+  touches += 1;
+  await touch(/^R-07/);
+  await page.getByLabel('It shows now').fill('96');
+  touches += 1;
+  await settle(page);
+  expect(await widthOf(page)).toBe(page.viewportSize()!.width);
+  expect(await violations(page)).toEqual([]);
+  if (isPhone(page)) expect(await smallTargets(page, 'main')).toEqual([]);
+  // Safety, each for itself.
+  await expect(page.getByRole('button', { name: 'Air flows' })).toBeDisabled();
+  await page.getByRole('button', { name: '300 bar', exact: true }).click();
+  for (const name of [/^Cylinder and valve/, /^Secured/, /^Pressure built/])
+    await page.getByRole('checkbox', { name }).click();
+  await touch('Air flows');
+  await expect(page.getByRole('img', { name: /^From 96 bar to 300 bar/ })).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Watch the needle')).toBeVisible();
+  await touch(/^Full: 300 bar/);
+  await expect(page.getByText('Settles at')).toBeVisible();
+  await touch('Save');
+  await expect(page.getByText(/R-07 is in the log/)).toBeVisible();
+  expect(touches).toBeLessThanOrEqual(MOST_TOUCHES);
+  await expect(page.getByText('1 filled today.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^R-07/ })).toBeVisible();
+  await page.goto('/logbook?q=R-07');
+  await expect(page.getByText(/R-07 from 96 bar/).first()).toBeVisible();
+});
+
+test('one for another gas, and one without papers, are refused before air flows', async ({ page }) => {
+  await page.goto(`/units/${await setOf(page, 'SP-1')}/fill`);
+  await expect(page.getByText(/Do not fill: It is not for air/)).toBeVisible();
+  await expect(page.getByText(/Do not fill: No test of it is on record/)).toBeVisible();
+  await page.getByRole('button', { name: /^N-02/ }).click();
+  await expect(page.getByRole('alert')).toContainText('It is not for air');
+  await page.getByLabel('It shows now').fill('50');
+  await page.getByRole('button', { name: '300 bar', exact: true }).click();
+  for (const name of [/^Cylinder and valve/, /^Secured/, /^Pressure built/])
+    await page.getByRole('checkbox', { name }).click();
+  await expect(page.getByRole('button', { name: 'Air flows' })).toBeDisabled();
+  // Found empty, a sound one is refused too.
+  await page.getByRole('button', { name: 'Another cylinder' }).click();
+  await page.getByRole('button', { name: /^R-01/ }).click();
+  await page.getByLabel('It shows now').fill('0');
+  await expect(page.getByRole('alert')).toContainText('found empty');
+});

@@ -1,0 +1,1 @@
+export { FillPage } from './FillPage.js';
