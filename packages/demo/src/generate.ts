@@ -23,8 +23,6 @@ import {
   ServicesService,
   SitesService,
   StandingsService,
-  FillingService,
-  ProblemError,
   VesselsService,
   VisitsService,
   DeferralsService,
@@ -35,7 +33,7 @@ import type { DataPlate } from '@entretien/core/machine';
 import { worthPlanning } from '@entretien/core/visit';
 import seedrandom from 'seedrandom';
 import { Instruments, type Measured, type MeasuredVisit } from './measuring.js';
-import { people, sites, type SiteStory, type CompressorStory, type CylinderStory } from './story.js';
+import { people, sites, type SiteStory, type CompressorStory } from './story.js';
 import { parts } from './van.js';
 import { creameryVisit, visitTasks } from './visit-story.js';
 
@@ -46,9 +44,6 @@ const SEED = 'haldris';
 
 /** Days ago that the vessels came into the register. */
 const VESSELS_REGISTERED = 360;
-
-/** Days between two fills, when the snow lies and when it does not. */
-const [EVERY_WINTER_DAYS, EVERY_SUMMER_DAYS] = [3, 10];
 
 /** Days ago of the visit that is told step by step. */
 const VISITED = 3;
@@ -86,7 +81,6 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
       plans: app.get(PlansService),
       waiting: app.get(DeferralsService),
       vessels: app.get(VesselsService),
-      filling: app.get(FillingService),
       parts: app.get(PartsService),
       repairs: app.get(RepairsService),
       stops: app.get(StopsService),
@@ -112,7 +106,6 @@ interface Services {
   readonly plans: PlansService;
   readonly waiting: DeferralsService;
   readonly vessels: VesselsService;
-  readonly filling: FillingService;
   readonly parts: PartsService;
   readonly repairs: RepairsService;
   readonly stops: StopsService;
@@ -166,7 +159,6 @@ class Valley {
         }
       });
       for (const unit of living) this.liveDay(unit, day);
-      sites.forEach((site, index) => this.fillDay(site, siteIds[index]!, day));
       if (this.today - day === VISITED) {
         this.stockVan(day);
         this.visitCreamery(
@@ -343,72 +335,6 @@ class Valley {
         lastInspectionOn: formatDay(this.today - inspected),
       };
       this.write.vessels.add(registered, this.technicians[0]!);
-    }
-  }
-
-  /** Cylinders come into the register, and are filled now and then: more of them in winter. */
-  private fillDay({ cylinders }: SiteStory, siteId: string, day: DayNumber): void {
-    const ago = this.today - day;
-    if (!cylinders || ago > cylinders.registered) return;
-    const { filledBy, registered, list } = cylinders;
-    const set = idOf('unit', filledBy);
-    if (ago === registered) {
-      this.at(day, 17);
-      for (const { tested, ...cylinder } of list) {
-        const papers = { lastTestOn: formatDay(this.today - tested), kind: 'cylinder' as const };
-        const one = {
-          ...cylinder,
-          ...papers,
-          id: idOf('vessel', cylinder.tag),
-          siteId,
-          compressorIds: [set],
-        };
-        this.write.vessels.add(one, this.technicians[0]!);
-      }
-    }
-    const month = new Date(day * DAY_MS).getUTCMonth();
-    const every = month < 3 || month > 10 ? EVERY_WINTER_DAYS : EVERY_SUMMER_DAYS;
-    if (ago === 0 || day % every !== 0) return;
-    const sound = list.filter(
-      ({ gas, testEveryMonths }) => gas === undefined && testEveryMonths !== undefined,
-    );
-    const random = seedrandom(`${SEED} fills ${day}`);
-    for (let turn = 0; turn < 2; turn++) {
-      const cylinder = sound[(day + turn * 3) % sound.length]!;
-      this.fill(set, cylinder, day, 16 + turn / 4, random);
-    }
-  }
-
-  private fill(
-    set: string,
-    cylinder: CylinderStory,
-    day: DayNumber,
-    hour: number,
-    random: () => number,
-  ): void {
-    const fromBar = Math.round(20 + 90 * random());
-    const toBar = cylinder.ratedBar!;
-    // What the set gives at its height, by its plate; a little slower or quicker each time.
-    const minutes = ((toBar - fromBar) * cylinder.volumeL!) / 235 / (0.93 + 0.14 * random());
-    const startedAt = this.at(day, hour);
-    const endedAt = this.at(day, hour + minutes / 60);
-    const looked = ['valve', 'connector', 'secured', 'built-up'] as const;
-    const fill = {
-      id: idOf('fill', cylinder.tag, day),
-      vesselId: idOf('vessel', cylinder.tag),
-      startedAt,
-      endedAt,
-      fromBar,
-      toBar,
-      connectorBar: cylinder.connectorBar!,
-      looked: [...looked],
-      outcome: 'full' as const,
-    };
-    try {
-      this.write.filling.record(set, fill, this.technicians[day % 2]!);
-    } catch (problem) {
-      // On days on which the set must fill nothing, nobody does.
-      if (!(problem instanceof ProblemError) || problem.status !== 422) throw problem;
     }
   }
 
@@ -594,7 +520,7 @@ class Valley {
 
   /** Moves the clock to an hour of a day, and writes that moment. */
   private at(day: DayNumber, hour: number): string {
-    const moment = Math.round(startOfLocalDay(day, TIME_ZONE) + hour * HOUR_MS);
+    const moment = startOfLocalDay(day, TIME_ZONE) + hour * HOUR_MS;
     this.setClock(moment);
     return formatInstant(moment);
   }

@@ -76,24 +76,7 @@ export interface SiteStory {
   readonly lastVisit: number;
   readonly units: readonly CompressorStory[];
   readonly vessels?: readonly VesselStory[];
-  /** Cylinders that are filled there, from when they came into the register. */
-  readonly cylinders?: {
-    readonly filledBy: string;
-    readonly registered: number;
-    readonly list: readonly CylinderStory[];
-  };
 }
-
-/** A cylinder, and how many days ago it was tested. */
-export interface CylinderStory extends Pick<
-  RegisterVessel,
-  'tag' | 'ratedBar' | 'volumeL' | 'connectorBar' | 'testEveryMonths' | 'gas'
-> {
-  readonly tested: number;
-}
-
-const rescue = { ratedBar: 300, volumeL: 6.8, connectorBar: 300, testEveryMonths: 60 } as const;
-const airbag = { ratedBar: 200, volumeL: 2, connectorBar: 200, testEveryMonths: 60 } as const;
 
 /** A receiver or cylinders of a site, and how many days ago they were last seen to. */
 export interface VesselStory extends Pick<
@@ -388,22 +371,6 @@ export const sites: readonly SiteStory[] = [
         inspected: 895,
       },
     ],
-    cylinders: {
-      filledBy: 'SP-1',
-      registered: 730,
-      list: [
-        { tag: 'R-01', ...rescue, tested: 800 },
-        { tag: 'R-02', ...rescue, tested: 800 },
-        { tag: 'R-03', ...rescue, tested: 760 },
-        { tag: 'R-04', ...rescue, tested: 760 },
-        { tag: 'R-07', ...rescue, tested: 900 },
-        { tag: 'A-11', ...airbag, tested: 740 },
-        { tag: 'A-12', ...airbag, tested: 740 },
-        // Brought along by somebody who dives; and one whose papers nobody has found.
-        { tag: 'N-02', ...rescue, gas: 'nitrox', tested: 790 },
-        { tag: 'X-09', ratedBar: 300, volumeL: 6.8, connectorBar: 300, tested: 735 },
-      ],
-    },
     units: [
       {
         plate: {

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
-import { expect, isPhone, itemsOf, settle, test } from './fixtures.js';
+import { randomUUID } from 'node:crypto';
+import { dateAgo, expect, isPhone, itemsOf, settle, test } from './fixtures.js';
 import { smallTargets, violations, widthOf } from './looks.js';
 
 /** What somebody does, counted: refusals and safety confirmations apart. */
@@ -10,13 +11,32 @@ async function setOf(page: Page, tag: string): Promise<string> {
   return units.find((unit) => unit.tag === tag)!.id;
 }
 
+/** Cylinders of the place: a sound one, one for another gas, one without papers. */
+async function bringCylinders(page: Page, set: string): Promise<void> {
+  const unit = (await (await page.request.get(`/api/compressors/${set}`)).json()) as { siteId: string };
+  const rescue = { kind: 'cylinder', siteId: unit.siteId, compressorIds: [set], ratedBar: 300, volumeL: 6.8 };
+  const papers = { testEveryMonths: 60, lastTestOn: dateAgo(700) };
+  for (const more of [
+    { tag: 'R-01', ...papers },
+    { tag: 'R-07', ...papers },
+    { tag: 'N-02', gas: 'nitrox', ...papers },
+    { tag: 'X-09' },
+  ]) {
+    const data = { id: randomUUID(), ...rescue, connectorBar: 300, ...more };
+    const answer = await page.request.post('/api/vessels', { data });
+    expect(answer.status(), await answer.text()).toBe(201);
+  }
+}
+
 test('a cylinder is filled with one hand, from the list to the log', { tag: '@phone' }, async ({ page }) => {
   let touches = 0;
   const touch = async (name: string | RegExp) => {
     touches += 1;
     await page.getByRole('button', { name }).first().click();
   };
-  await page.goto(`/units/${await setOf(page, 'SP-1')}/fill`);
+  const set = await setOf(page, 'SP-1');
+  await bringCylinders(page, set);
+  await page.goto(`/units/${set}/fill`);
   touches += 1;
   await touch(/^R-07/);
   await page.getByLabel('It shows now').fill('96');
@@ -47,7 +67,9 @@ test('a cylinder is filled with one hand, from the list to the log', { tag: '@ph
 });
 
 test('one for another gas, and one without papers, are refused before air flows', async ({ page }) => {
-  await page.goto(`/units/${await setOf(page, 'SP-1')}/fill`);
+  const set = await setOf(page, 'SP-1');
+  await bringCylinders(page, set);
+  await page.goto(`/units/${set}/fill`);
   await expect(page.getByText(/Do not fill: It is not for air/)).toBeVisible();
   await expect(page.getByText(/Do not fill: No test of it is on record/)).toBeVisible();
   await page.getByRole('button', { name: /^N-02/ }).click();

@@ -1,5 +1,4 @@
 export { createApp, type AppOptions } from './app.js';
-export { ProblemError } from './common/problem.js';
 export { openLog } from './common/logs.js';
 export { systemClock } from './common/system-clock.js';
 export { Accounts } from './access/accounts.js';
@@ -13,7 +12,6 @@ export { MeasurementsService } from './measurements/measurements.service.js';
 export { PeopleService } from './people/people.js';
 export { FolderLock } from './persistence/folder-lock.js';
 export { Database } from './persistence/database.js';
-export { FillingService } from './filling/filling.service.js';
 export { drawReport, type ReportContent } from './documents/visit-report.js';
 export { PartsService } from './parts/parts.service.js';
 export { PlansService } from './plans/plans.service.js';

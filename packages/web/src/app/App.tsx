@@ -140,7 +140,8 @@ export function App() {
   useEffect(
     () =>
       usePreferences.subscribe((now, before) => {
-        if (now.formats !== before.formats) void queryClient.invalidateQueries();
+        // Only what is written otherwise is asked again: the same formats may come as another object.
+        if (formatsCode(now.formats) !== formatsCode(before.formats)) void queryClient.invalidateQueries();
       }),
     [],
   );

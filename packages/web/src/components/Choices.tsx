@@ -42,7 +42,7 @@ export function Choice({ name, options, value, onChoose }: ChoiceProps) {
           variant={code === value ? 'contained' : 'text'}
           aria-pressed={code === value}
           onClick={() => onChoose(code)}
-          sx={{ minWidth: { xs: 40, md: 0 }, px: 1, minHeight: { xs: 44, md: 30 } }}
+          sx={{ minWidth: { xs: 40, md: 32 }, px: 1, minHeight: { xs: 44, md: 30 } }}
         >
           {label}
         </Button>

@@ -92,7 +92,7 @@ export function AfterAir({ filling, cylinder, draft, put, onSaved, onEnd }: Afte
       )}
       <Stack direction="row" sx={{ gap: 1.5 }}>
         <Button color="inherit" onClick={onEnd} sx={{ minHeight: 60 }}>
-          Throw it away
+          Delete
         </Button>
         <Button
           variant="contained"
