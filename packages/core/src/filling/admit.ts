@@ -24,8 +24,8 @@ export interface FillSet {
 /** A fill before it begins. */
 export interface FillIntent {
   readonly cylinder: FillCylinder;
-  /** What stands in it, bar by gauge. */
-  readonly fromBar: number;
+  /** What stands in it, bar by gauge; null before it was read: then it stands against nothing. */
+  readonly fromBar: number | null;
   /** Where it is to stop. */
   readonly toBar: number;
   /** What the connector is marked with. */
@@ -74,6 +74,19 @@ export function setProblems({ plate, stops, tasks }: FillSet, connectorBar: numb
   return found;
 }
 
+/** A switch stops at its setting; a hand is slower, and stops earlier (common practice: a tenth under). */
+const BY_HAND = 0.9;
+
+/** Where a fill is to stop: the weakest of stamp, connector and set, bar by gauge; by hand a tenth under. 0 where nothing is known. */
+export function usualAim({ plate }: FillSet, { ratedBar, connectorBar }: FillCylinder): number {
+  const { cutOutBar, workingPressureBar, stopsBy } = plate;
+  const known = [ratedBar, connectorBar, cutOutBar ?? workingPressureBar].filter(
+    (figure): figure is number => figure !== null && figure !== undefined,
+  );
+  const most = known.length === 0 ? 0 : Math.min(...known);
+  return stopsBy === 'hand' ? Math.floor(most * BY_HAND) : most;
+}
+
 /** Everything that stands against a fill, before air flows; none where it may begin. */
 export function fillProblems(set: FillSet, intent: FillIntent): readonly Problem[] {
   const { cylinder, fromBar, toBar, connectorBar, today } = intent;
@@ -95,6 +108,7 @@ export function fillProblems(set: FillSet, intent: FillIntent): readonly Problem
     refuse('over-set', `${set.plate.tag} is made for ${bar(most)}; ${bar(toBar)} is more.`, 'toBar');
   if (toBar > connectorBar)
     refuse('over-connector', `The connector is marked ${connectorBar} bar; ${bar(toBar)} is more.`, 'toBar');
+  if (fromBar === null) return found;
   if (fromBar < LEAST_FOUND_BAR)
     refuse(
       'found-empty',

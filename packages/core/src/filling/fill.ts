@@ -2,6 +2,8 @@ import { freeAirToFill, settledPressure, vapourGPerM3 } from '../air/index.js';
 import { err, ok, type Problem, type Result } from '../basics/index.js';
 import { bar } from './cylinder.js';
 
+/** Of a place that nobody measured, °C. */
+export const USUAL_AMBIENT_C = 20;
 /** Hotter than this by the hand’s thermometer, a wall has had enough (common practice). */
 export const MOST_WALL_C = 60;
 /** Faster than this, a cylinder heats more than it should (common practice: some 20 to 40 bar a minute). */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { DataPlate } from '../machine/index.js';
-import { fillProblems, type FillIntent, type FillSet } from './admit.js';
+import { fillProblems, usualAim, type FillIntent, type FillSet } from './admit.js';
 import { cylinderProblems, testedUntil, type FillCylinder } from './cylinder.js';
 import { endFill, fillDoubts, forecastFill, sumFills, waterTakenUp } from './fill.js';
 
@@ -75,6 +75,22 @@ describe('before air flows', () => {
       'over-set',
       'over-connector',
     ]);
+  });
+
+  test('before it was read, what is in it stands against nothing; all else does', () => {
+    expect(codes({ fromBar: null })).toEqual([]);
+    expect(codes({ fromBar: null, toBar: 301 })).toEqual(['over-rating', 'over-connector']);
+  });
+
+  test('it is to stop at the weakest of stamp, connector and set; by hand a tenth under', () => {
+    const aim = (more: Partial<DataPlate>, one: Partial<FillCylinder> = {}) =>
+      usualAim({ ...set, plate: { ...plate, ...more } }, { ...cylinder, ...one });
+    expect(aim({})).toBe(300);
+    expect(aim({ cutOutBar: 225 })).toBe(225);
+    expect(aim({}, { ratedBar: 200 })).toBe(200);
+    expect(aim({ stopsBy: 'hand' })).toBe(270);
+    const nothing = { ...plate, workingPressureBar: undefined };
+    expect(usualAim({ ...set, plate: nothing }, { ...cylinder, ratedBar: null, connectorBar: null })).toBe(0);
   });
 
   test.each<[string, Partial<FillSet>, string[]]>([

@@ -5,13 +5,13 @@ import {
   readFileSync,
   renameSync,
   rmSync,
-  statfsSync,
   statSync,
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
 import { formatInstant, type Instant } from '@entretien/core/basics';
 import { backupsToKeep } from '@entretien/core/upkeep';
+import { freeBytesAt } from '../common/free-bytes.js';
 import { BackupProblem, makeBackup, verifyBackup, type Manifest } from './backup.js';
 
 const NAME = /^entretien-(\d{4})-(\d{2})-(\d{2})-(\d{2})(\d{2})\.tar\.gz$/;
@@ -123,8 +123,7 @@ function refuseFullDisk(dataDir: string, folder: string): void {
         .filter((name) => !existsSync(join(folder, 'photos', name)))
         .reduce((sum, name) => sum + sizeOf(join(album, name)), 0)
     : 0;
-  const { bavail, bsize } = statfsSync(folder);
-  const [needed, free] = [2.5 * database + photos, bavail * bsize];
+  const [needed, free] = [2.5 * database + photos, freeBytesAt(folder)];
   if (free < needed)
     throw new BackupProblem(
       `There is no room for a backup in ${folder}: it takes ${megabytes(needed)}, and ${megabytes(free)} are free.`,

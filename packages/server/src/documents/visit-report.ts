@@ -83,7 +83,7 @@ export interface ReportContent {
   readonly printedAt: Date;
 }
 
-const A4 = { width: 595.28, height: 841.89, margin: 48 };
+export const A4 = { width: 595.28, height: 841.89, margin: 48 };
 const PHOTO_HIGH = 150;
 /** Beside the head of the first sheet, points. */
 const LOGO = { width: 150, height: 50 } as const;
@@ -101,11 +101,19 @@ export function drawReport(report: ReportContent): Promise<Buffer> {
   return (closer.pages < usual.pages ? closer : usual).finish(title);
 }
 
+/** The beginning of every paper of the workshop. */
+export function writeHead(
+  paper: PdfDocument,
+  { workshop, logo, title }: Pick<ReportContent, 'workshop' | 'logo' | 'title'>,
+): void {
+  if (logo !== null) paper.inCorner(logo, LOGO, workshop ?? 'Logo of the workshop');
+  if (workshop !== null) paper.write(workshop, { size: 11, strong: true, colour: ink.done });
+  paper.write(title, { size: 20, strong: true }, 'H1');
+}
+
 function written(report: ReportContent, title: string, density = 1): PdfDocument {
   const paper = new PdfDocument({ ...A4, title, createdAt: report.printedAt, density });
-  if (report.logo !== null) paper.inCorner(report.logo, LOGO, report.workshop ?? 'Logo of the workshop');
-  if (report.workshop !== null) paper.write(report.workshop, { size: 11, strong: true, colour: ink.done });
-  paper.write(report.title, { size: 20, strong: true }, 'H1');
+  writeHead(paper, report);
   paper.write(`${report.site} · ${report.day} · ${report.by}`, { size: 11, colour: ink.second });
   const where = [report.address, report.contact].filter((part) => part !== null);
   if (where.length > 0) paper.write(where.join(' · '), { colour: ink.second });

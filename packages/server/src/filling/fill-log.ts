@@ -7,6 +7,7 @@ import { formatFigure } from '@entretien/core/quantities';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
 import { ink, PdfDocument } from '../documents/pdf-document.js';
+import { A4, writeHead } from '../documents/visit-report.js';
 import { BYTE_ORDER_MARK, csv } from '../import-export/csv.js';
 import { PeopleService } from '../people/people.js';
 import type { FillEntity } from '../persistence/entities/fill.entity.js';
@@ -31,7 +32,6 @@ const HEAD = [
   'By',
   'Note',
 ];
-const A4 = { width: 595.28, height: 841.89, margin: 48 };
 const SHARES = [3.2, 2.2, 1.6, 1.6, 1.9, 1.4, 3] as const;
 
 /** What a set has filled, as a list and as a paper. */
@@ -70,13 +70,9 @@ export class FillLog {
 
   pdf(compressorId: string, query: FillLogQuery): Promise<Buffer> {
     const { plate, timeZone, fills } = this.asked(compressorId, query);
-    const workshop = this.workshop.read().workshopName;
-    const logo = this.workshop.logo();
     const title = `Fill log of ${plate.tag}`;
     const paper = new PdfDocument({ ...A4, title, createdAt: new Date(this.clock()) });
-    if (logo !== null) paper.inCorner(logo, { width: 150, height: 50 }, workshop ?? 'Logo of the workshop');
-    if (workshop !== null) paper.write(workshop, { size: 11, strong: true, colour: ink.done });
-    paper.write(title, { size: 20, strong: true }, 'H1');
+    writeHead(paper, { title, workshop: this.workshop.read().workshopName, logo: this.workshop.logo() });
     const site = this.sites.find(plate.siteId)?.name ?? '';
     paper.write(`${describeMachine(plate)} · ${site}`, { colour: ink.second });
     paper.write(spanText(query), { colour: ink.second });

@@ -17,11 +17,13 @@ import {
   fillProblems,
   sumFills,
   testedUntil,
+  USUAL_AMBIENT_C,
   waterTakenUp,
   type FillCylinder,
   type FillSet,
 } from '@entretien/core/filling';
 import type { DataPlate } from '@entretien/core/machine';
+import { groupBy } from '../common/group-by.js';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { impossible, malformed } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
@@ -37,8 +39,6 @@ import { SitesService } from '../sites/sites.service.js';
 import { StandingsService } from '../standings/standings.service.js';
 import { StopsService } from '../stops/stops.service.js';
 
-/** Of a place that nobody measured. */
-const USUAL_AMBIENT_C = 20;
 const LATEST = 10;
 /** Nobody fills for longer. */
 const LONGEST_MS = 24 * HOUR_MS;
@@ -67,22 +67,22 @@ export class FillingService {
     const now = this.clock();
     const { plate, standing } = this.standings.judge(unit, now);
     const timeZone = this.register.timeZoneOf(plate);
-    const today = localDayAt(now, timeZone);
-    const fills = this.fillsOf(unit.id, 0, Infinity);
+    const today = startOfLocalDay(localDayAt(now, timeZone), timeZone);
+    const read = this.lastReadingOf(unit.id);
     const changed = standing.tasks.find(({ code }) => code === 'cartridge-replace')?.lastDoneAt ?? null;
+    // No further back than any of what is asked: the log of a set goes on for years.
+    const fills = this.fillsOf(unit.id, Math.min(today, read, changed ?? Infinity), Infinity);
+    const since = (at: Instant) => fills.filter(({ endedAt }) => endedAt > at);
     return {
       compressorId: unit.id,
       timeZone,
       atmosphereBarAbs: this.airAt(plate),
       set: this.setOf(unit, plate, standing.tasks),
       cylinders: this.cylindersFor(unit, plate),
-      filledToday: fills.filter(({ endedAt }) => endedAt >= startOfLocalDay(today, timeZone)).length,
-      latest: fills.slice(-LATEST).reverse().map(toView),
-      sinceReading: sumFills(
-        fills.filter(({ endedAt }) => endedAt > this.lastReadingOf(unit.id)),
-        plate.fadLpm,
-      ),
-      cartridge: changed === null ? null : this.takenUp(plate, fills, changed),
+      filledToday: fills.filter(({ endedAt }) => endedAt >= today).length,
+      latest: this.latestOf(unit.id).map(toView),
+      sinceReading: sumFills(since(read), plate.fadLpm),
+      cartridge: changed === null ? null : this.takenUp(plate, since(changed), changed),
     };
   }
 
@@ -122,6 +122,14 @@ export class FillingService {
       compressorId,
       from,
       Math.min(until, Number.MAX_SAFE_INTEGER),
+    );
+  }
+
+  private latestOf(compressorId: string): readonly FillEntity[] {
+    return this.database.findAll(
+      FillEntity,
+      `WHERE "compressor_id" = ? AND ${stands('fill')} ORDER BY "ended_at" DESC, "id" DESC LIMIT ${LATEST}`,
+      compressorId,
     );
   }
 
@@ -234,10 +242,12 @@ export class FillingService {
   ): FillingView['cartridge'] {
     const { maintainingValveBar, workingPressureBar, moistureCapacityG } = plate;
     const holdingBar = maintainingValveBar ?? (workingPressureBar ?? 0) * USUAL_HOLDING_SHARE;
-    const since = fills.filter(({ endedAt }) => endedAt > changed);
-    const grams = since.map(({ airL, ambientC }) =>
-      waterTakenUp(airL, { ambientC, holdingBar, atmosphereBarAbs: this.airAt(plate) }),
-    );
+    const atmosphereBarAbs = this.airAt(plate);
+    // Water goes with the air, and what air holds with its temperature: most fills share theirs.
+    const grams = [...groupBy(fills, ({ ambientC }) => ambientC)].map(([ambientC, alike]) => {
+      const airL = alike.reduce((sum, one) => sum + one.airL, 0);
+      return waterTakenUp(airL, { ambientC, holdingBar, atmosphereBarAbs });
+    });
     return {
       since: formatInstant(changed),
       takenUpG: grams.reduce((sum, one) => sum + (one.ok ? one.value : 0), 0),

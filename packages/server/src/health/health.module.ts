@@ -1,11 +1,11 @@
 import { mayNow } from '../access/actor.js';
 import { May } from '../access/may.js';
-import { statfsSync } from 'node:fs';
 import { Controller, Get, Inject, Module } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { HealthView } from '@entretien/contracts';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
+import { freeBytesAt } from '../common/free-bytes.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import { VERSION } from '../common/version.js';
 import type { Settings } from '../config.js';
@@ -43,8 +43,7 @@ export class HealthController {
     } catch (error) {
       throw new ProblemError(503, 'unhealthy', 'The server is not well.', String(error));
     }
-    const { bavail, bsize } = statfsSync(this.settings.dataDir);
-    const freeBytes = bavail * bsize;
+    const freeBytes = freeBytesAt(this.settings.dataDir);
     return {
       status: 'ok',
       database: 'answers',

@@ -1,6 +1,6 @@
 import { Alert, Box, Button, Stack, Typography } from '@mui/material';
 import { RecordFill, type FillableCylinderView, type FillingView, type FillView } from '@entretien/contracts';
-import { endFill } from '@entretien/core/filling';
+import { endFill, USUAL_AMBIENT_C } from '@entretien/core/filling';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { postJson, sentenceOf, Unreachable } from '../../data/api.js';
 import { refuseMalformed } from '../../data/refuse-malformed.js';
@@ -17,8 +17,6 @@ interface AfterAirProps {
   readonly onSaved: () => void;
   readonly onEnd: () => void;
 }
-
-const USUAL_AMBIENT_C = 20;
 
 /** Closed, vented, taken off: what it shows, what it will settle at, and into the log. */
 export function AfterAir({ filling, cylinder, draft, put, onSaved, onEnd }: AfterAirProps) {

@@ -2,8 +2,8 @@ import { Box, Button, ButtonBase, Stack, ToggleButton, ToggleButtonGroup, Typogr
 import {
   connectorBars,
   fillLooks,
-  forecastFill,
   MOST_BAR_A_MINUTE,
+  type FillForecast,
   type FillLook,
 } from '@entretien/core/filling';
 import { formatFigure } from '@entretien/core/quantities';
@@ -14,18 +14,16 @@ import { Tick } from '../../components/Tick.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
 import type { GuidedFillProps } from './GuidedFill.js';
 
-interface BeforeAirProps extends Omit<GuidedFillProps, 'onEnd' | 'onSaved'> {
+interface BeforeAirProps extends Pick<GuidedFillProps, 'filling' | 'draft' | 'put'> {
   readonly aim: number;
+  readonly expected: FillForecast | null;
   readonly isRefused: boolean;
 }
 
-/** Of a place that nobody measured. */
-const USUAL_AMBIENT_C = 20;
-
 /** Everything that is looked at before air flows, each for itself. */
-export function BeforeAir({ filling, cylinder, draft, put, aim, isRefused }: BeforeAirProps) {
+export function BeforeAir({ filling, draft, put, aim, expected, isRefused }: BeforeAirProps) {
   const format = useFormatQuantity();
-  const { maintainingValveBar, fadLpm, stopsBy } = filling.set.plate;
+  const { maintainingValveBar, stopsBy } = filling.set.plate;
   const toggle = (look: FillLook) =>
     put({
       looked: draft.looked.includes(look)
@@ -34,19 +32,6 @@ export function BeforeAir({ filling, cylinder, draft, put, aim, isRefused }: Bef
     });
   const isLooked = fillLooks.every((look) => draft.looked.includes(look));
   const fromBar = draft.from.value;
-  const forecast =
-    fromBar === null || !cylinder.volumeL
-      ? null
-      : forecastFill(
-          {
-            volumeL: cylinder.volumeL,
-            fromBar,
-            toBar: aim,
-            ambientC: USUAL_AMBIENT_C,
-            atmosphereBarAbs: filling.atmosphereBarAbs,
-          },
-          fadLpm,
-        );
   const held = maintainingValveBar
     ? `Pressure built up to ${format(maintainingValveBar, 'pressure')}`
     : 'Pressure built up until the holding valve lets it through';
@@ -92,12 +77,12 @@ export function BeforeAir({ filling, cylinder, draft, put, aim, isRefused }: Bef
       </Look>
       <Caution text="Open the cylinder slowly. Stop at once at a smell, a hiss, or a wall too hot to hold." />
       <Typography role="status" sx={{ my: 1.5, minHeight: 24 }}>
-        {forecast?.ok && forecast.value.minutes !== null && (
+        {expected !== null && expected.minutes !== null && expected.barPerMinute !== null && (
           <>
-            About <strong>{formatFigure(forecast.value.minutes, { decimals: 0 })} min</strong>
-            {forecast.value.barPerMinute! > MOST_BAR_A_MINUTE
-              ? `: this set would give it ${formatFigure(forecast.value.barPerMinute!, { decimals: 0 })} bar a minute. Throttle it, or fill two at once.`
-              : `, ${formatFigure(forecast.value.barPerMinute!, { decimals: 0 })} bar a minute.`}
+            About <strong>{formatFigure(expected.minutes, { decimals: 0 })} min</strong>
+            {expected.barPerMinute > MOST_BAR_A_MINUTE
+              ? `: this set would give it ${formatFigure(expected.barPerMinute, { decimals: 0 })} bar a minute. Throttle it, or fill two at once.`
+              : `, ${formatFigure(expected.barPerMinute, { decimals: 0 })} bar a minute.`}
           </>
         )}
         {stopsBy === 'hand' && ' Nothing ends it by itself: stay with it.'}

@@ -1,7 +1,7 @@
 import { Alert, Box, Button, Stack, Typography } from '@mui/material';
 import type { FillableCylinderView, FillingView } from '@entretien/contracts';
 import { describeDay, describeDayAt, formatDay, localDayAt } from '@entretien/core/basics';
-import { fillProblems } from '@entretien/core/filling';
+import { fillProblems, forecastFill, USUAL_AMBIENT_C, usualAim } from '@entretien/core/filling';
 import { currentInstant } from '../../data/clock.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
 import { figureFont } from '../../components/theme/theme.js';
@@ -20,32 +20,32 @@ export interface GuidedFillProps {
   readonly onEnd: () => void;
 }
 
-/** A switch stops at its setting; a hand is slower, and stops earlier (common practice: a tenth under). */
-const BY_HAND = 0.9;
-
-/** Where a fill is to stop: the weakest of stamp, connector and set; by hand a tenth under. */
-function usualAim({ set }: FillingView, { ratedBar, connectorBar }: FillableCylinderView): number {
-  const { cutOutBar, workingPressureBar, stopsBy } = set.plate;
-  const known = [ratedBar, connectorBar, cutOutBar ?? workingPressureBar].filter(
-    (figure): figure is number => figure !== null && figure !== undefined,
-  );
-  const most = known.length === 0 ? 0 : Math.min(...known);
-  return stopsBy === 'hand' ? Math.floor(most * BY_HAND) : most;
-}
-
 /** One fill, from the cylinder in the hand to the log. */
 export function GuidedFill({ filling, cylinder, draft, put, onSaved, onEnd }: GuidedFillProps) {
   const today = formatDay(localDayAt(currentInstant(), filling.timeZone));
-  const aim = draft.aim.value ?? usualAim(filling, cylinder);
+  const aim = draft.aim.value ?? usualAim(filling.set, cylinder);
   const fromBar = draft.from.value;
   const problems = fillProblems(filling.set, {
     cylinder,
-    // Before it was read, whatever the gauge may show stands against nothing.
-    fromBar: fromBar ?? Math.max(1, aim - 1),
+    fromBar,
     toBar: aim,
     connectorBar: draft.connectorBar ?? cylinder.connectorBar ?? 0,
     today,
   });
+  const forecast =
+    fromBar === null || !cylinder.volumeL
+      ? null
+      : forecastFill(
+          {
+            volumeL: cylinder.volumeL,
+            fromBar,
+            toBar: aim,
+            ambientC: USUAL_AMBIENT_C,
+            atmosphereBarAbs: filling.atmosphereBarAbs,
+          },
+          filling.set.plate.fadLpm,
+        );
+  const expected = forecast?.ok ? forecast.value : null;
   const level = draft.end.value ?? fromBar;
   return (
     <Box component="section" aria-label={`Fill ${cylinder.tag}`}>
@@ -62,20 +62,20 @@ export function GuidedFill({ filling, cylinder, draft, put, onSaved, onEnd }: Gu
       {draft.startedAt === null && (
         <BeforeAir
           filling={filling}
-          cylinder={cylinder}
           draft={draft}
           put={put}
           aim={aim}
+          expected={expected}
           isRefused={problems.length > 0}
         />
       )}
       {draft.startedAt !== null && draft.endedAt === null && (
         <Running
-          filling={filling}
-          cylinder={cylinder}
+          timeZone={filling.timeZone}
           startedAt={draft.startedAt}
           fromBar={fromBar!}
           aim={aim}
+          minutes={expected?.minutes ?? null}
           onEnd={put}
         />
       )}

@@ -1,47 +1,33 @@
 import { Button, Stack, Typography } from '@mui/material';
-import type { FillableCylinderView, FillingView } from '@entretien/contracts';
-import { forecastFill } from '@entretien/core/filling';
 import { formatFigure } from '@entretien/core/quantities';
 import { currentInstant } from '../../data/clock.js';
-import { entryOf } from '../../components/QuantityField.js';
+import { emptyEntry, entryOf } from '../../components/QuantityField.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
 import { useSecond } from '../../components/use-second.js';
 import type { FillDraft } from './draft.js';
 import { FillLine } from './FillLine.js';
 
 interface RunningProps {
-  readonly filling: FillingView;
-  readonly cylinder: FillableCylinderView;
+  readonly timeZone: string;
   readonly startedAt: number;
   readonly fromBar: number;
   readonly aim: number;
+  /** How long it should take; null where nobody knows what the set gives. */
+  readonly minutes: number | null;
   readonly onEnd: (changes: Partial<FillDraft>) => void;
 }
 
-const USUAL_AMBIENT_C = 20;
-
 /** Air flows: where the needle should be, and the two ways to end it. */
-export function Running({ filling, cylinder, startedAt, fromBar, aim, onEnd }: RunningProps) {
+export function Running({ timeZone, startedAt, fromBar, aim, minutes, onEnd }: RunningProps) {
   useSecond();
   const format = useFormatQuantity();
   const now = currentInstant();
-  const forecast = forecastFill(
-    {
-      volumeL: cylinder.volumeL ?? 1,
-      fromBar,
-      toBar: aim,
-      ambientC: USUAL_AMBIENT_C,
-      atmosphereBarAbs: filling.atmosphereBarAbs,
-    },
-    filling.set.plate.fadLpm,
-  );
-  const minutes = forecast.ok ? forecast.value.minutes : null;
   const passed = Math.max(0, (now - startedAt) / 60_000);
   const end = (outcome: 'full' | 'stopped') =>
     onEnd({
       endedAt: Math.max(currentInstant(), startedAt + 1000),
       outcome,
-      end: outcome === 'full' ? entryOf(aim, 'pressure') : { text: '', value: null, problem: null },
+      end: outcome === 'full' ? entryOf(aim, 'pressure') : emptyEntry,
     });
   return (
     <>
@@ -60,7 +46,7 @@ export function Running({ filling, cylinder, startedAt, fromBar, aim, onEnd }: R
           minutes={minutes}
           fromBar={fromBar}
           toBar={aim}
-          timeZone={filling.timeZone}
+          timeZone={timeZone}
         />
       )}
       <Stack direction="row" sx={{ gap: 1.5, mt: 2 }}>
