@@ -86,8 +86,17 @@ async function planVisit(address: string, siteId: string, unit: string, now: num
   return id;
 }
 
-function phone(browser: Browser): Promise<BrowserContext> {
-  return browser.newContext({ viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true });
+/** Its cache is empty; the notice of the first start was read before, as on every day but the first. */
+async function phone(browser: Browser): Promise<BrowserContext> {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    isMobile: true,
+    hasTouch: true,
+  });
+  await context.addInitScript(
+    "if (location.protocol.startsWith('http')) localStorage.setItem('entretien-notice', 'read')",
+  );
+  return context;
 }
 
 async function slowed(context: BrowserContext) {

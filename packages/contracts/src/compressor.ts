@@ -104,6 +104,9 @@ export class PlateDetails {
   @Optional() @oneOf('The meter', meterOrigins) meterFrom?: DataPlate['meterFrom'] | null;
   @Optional() @oneOf('The level', levelMarks) levelRead?: DataPlate['levelRead'] | null;
   @Optional() @IsText('How the level is seen', textLimits.short) levelSeenBy?: string | null;
+  @Optional() @IsText('Where the oil is drained', textLimits.short) oilDrainAt?: string | null;
+  @Optional() @IsText('Where the oil is filled', textLimits.short) oilFillAt?: string | null;
+  @Optional() @IsText('The way of the cartridge', textLimits.short) cartridgeWay?: string | null;
 
   @Optional() @oneOf('What ends a fill', stopKinds) stopsBy?: DataPlate['stopsBy'] | null;
   @Optional() @IsFigure('The holding pressure', 1, 600) maintainingValveBar?: number | null;

@@ -64,6 +64,15 @@ export type * from './views.js';
 export { isolationContracts, stepContracts, type Contracts } from './steps.js';
 export { IsFigure, IsId, IsInstant, IsLocalDate, IsText, Optional } from './rules.js';
 export { FillLogQuery, RecordFill } from './fills.js';
+export { RecordModelNote, type ModelNoteView } from './model-notes.js';
+export {
+  FollowUpsQuery,
+  RecordBroughtBack,
+  RecordFollowUp,
+  type BringBackView,
+  type FollowUpLookView,
+  type FollowUpView,
+} from './follow-ups.js';
 export { ReturnToService, TakeOutOfService } from './stops.js';
 export {
   LARGEST_LOGO_MB,

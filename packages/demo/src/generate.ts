@@ -23,9 +23,13 @@ import {
   ServicesService,
   SitesService,
   StandingsService,
+  FillingService,
+  ProblemError,
   VesselsService,
   VisitsService,
   DeferralsService,
+  FollowUpsService,
+  ModelNotesService,
 } from '@entretien/server';
 import { withPractice, type ServicePlan } from '@entretien/core/plan';
 import { honestCourse, type IsolateBody } from '@entretien/core/isolation';
@@ -33,7 +37,7 @@ import type { DataPlate } from '@entretien/core/machine';
 import { worthPlanning } from '@entretien/core/visit';
 import seedrandom from 'seedrandom';
 import { Instruments, type Measured, type MeasuredVisit } from './measuring.js';
-import { people, sites, type SiteStory, type CompressorStory } from './story.js';
+import { people, sites, type SiteStory, type CompressorStory, type CylinderStory } from './story.js';
 import { parts } from './van.js';
 import { creameryVisit, visitTasks } from './visit-story.js';
 
@@ -44,6 +48,9 @@ const SEED = 'haldris';
 
 /** Days ago that the vessels came into the register. */
 const VESSELS_REGISTERED = 360;
+
+/** Days between two fills, when the snow lies and when it does not. */
+const [EVERY_WINTER_DAYS, EVERY_SUMMER_DAYS] = [3, 10];
 
 /** Days ago of the visit that is told step by step. */
 const VISITED = 3;
@@ -81,10 +88,13 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
       plans: app.get(PlansService),
       waiting: app.get(DeferralsService),
       vessels: app.get(VesselsService),
+      filling: app.get(FillingService),
       parts: app.get(PartsService),
       repairs: app.get(RepairsService),
       stops: app.get(StopsService),
       visits: app.get(VisitsService),
+      followUps: app.get(FollowUpsService),
+      modelNotes: app.get(ModelNotesService),
     },
     today,
     (moment) => (clock = Math.min(moment, now)),
@@ -106,10 +116,13 @@ interface Services {
   readonly plans: PlansService;
   readonly waiting: DeferralsService;
   readonly vessels: VesselsService;
+  readonly filling: FillingService;
   readonly parts: PartsService;
   readonly repairs: RepairsService;
   readonly stops: StopsService;
   readonly visits: VisitsService;
+  readonly followUps: FollowUpsService;
+  readonly modelNotes: ModelNotesService;
 }
 
 /** A machine while its story is told. */
@@ -159,6 +172,7 @@ class Valley {
         }
       });
       for (const unit of living) this.liveDay(unit, day);
+      sites.forEach((site, index) => this.fillDay(site, siteIds[index]!, day));
       if (this.today - day === VISITED) {
         this.stockVan(day);
         this.visitCreamery(
@@ -338,6 +352,72 @@ class Valley {
     }
   }
 
+  /** Cylinders come into the register, and are filled now and then: more of them in winter. */
+  private fillDay({ cylinders }: SiteStory, siteId: string, day: DayNumber): void {
+    const ago = this.today - day;
+    if (!cylinders || ago > cylinders.registered) return;
+    const { filledBy, registered, list } = cylinders;
+    const set = idOf('unit', filledBy);
+    if (ago === registered) {
+      this.at(day, 17);
+      for (const { tested, ...cylinder } of list) {
+        const papers = { lastTestOn: formatDay(this.today - tested), kind: 'cylinder' as const };
+        const one = {
+          ...cylinder,
+          ...papers,
+          id: idOf('vessel', cylinder.tag),
+          siteId,
+          compressorIds: [set],
+        };
+        this.write.vessels.add(one, this.technicians[0]!);
+      }
+    }
+    const month = new Date(day * DAY_MS).getUTCMonth();
+    const every = month < 3 || month > 10 ? EVERY_WINTER_DAYS : EVERY_SUMMER_DAYS;
+    if (ago === 0 || day % every !== 0) return;
+    const sound = list.filter(
+      ({ gas, testEveryMonths }) => gas === undefined && testEveryMonths !== undefined,
+    );
+    const random = seedrandom(`${SEED} fills ${day}`);
+    for (let turn = 0; turn < 2; turn++) {
+      const cylinder = sound[(day + turn * 3) % sound.length]!;
+      this.fill(set, cylinder, day, 16 + turn / 4, random);
+    }
+  }
+
+  private fill(
+    set: string,
+    cylinder: CylinderStory,
+    day: DayNumber,
+    hour: number,
+    random: () => number,
+  ): void {
+    const fromBar = Math.round(20 + 90 * random());
+    const toBar = cylinder.ratedBar!;
+    // What the set gives at its height, by its plate; a little slower or quicker each time.
+    const minutes = ((toBar - fromBar) * cylinder.volumeL!) / 235 / (0.93 + 0.14 * random());
+    const startedAt = this.at(day, hour);
+    const endedAt = this.at(day, hour + minutes / 60);
+    const looked = ['valve', 'connector', 'secured', 'built-up'] as const;
+    const fill = {
+      id: idOf('fill', cylinder.tag, day),
+      vesselId: idOf('vessel', cylinder.tag),
+      startedAt,
+      endedAt,
+      fromBar,
+      toBar,
+      connectorBar: cylinder.connectorBar!,
+      looked: [...looked],
+      outcome: 'full' as const,
+    };
+    try {
+      this.write.filling.record(set, fill, this.technicians[day % 2]!);
+    } catch (problem) {
+      // On days on which the set must fill nothing, nobody does.
+      if (!(problem instanceof ProblemError) || problem.status !== 422) throw problem;
+    }
+  }
+
   /** Another way is chosen in a school of the plan. */
   private choose({ id, story }: LivingCompressor, day: DayNumber): void {
     this.at(day, WORKING_HOUR - 0.5);
@@ -407,7 +487,13 @@ class Valley {
       this.readMeter(unit, day);
       unit.nextReading.day = day + 7 + Math.floor(unit.random() * 8);
     }
+    for (const { about, text } of (story.learned ?? []).filter((one) => one.ago === ago)) {
+      this.at(day, WORKING_HOUR + 4);
+      const note = { id: idOf('model note', story.plate.tag, text), about, text };
+      this.write.modelNotes.record(unit.id, note, this.technicianOf(unit));
+    }
     if (visited) {
+      this.lookAgain(unit, day);
       const visit = { ran: unit.ran, season: seasonOf(day), daysAgo: ago };
       const isRunning = story.use.idleSince === undefined || ago > story.use.idleSince;
       if (isRunning && !unread) this.measure(unit, day, WORKING_HOUR + 0.5, unit.instruments.before(visit));
@@ -494,6 +580,17 @@ class Valley {
     this.measure(unit, day, WORKING_HOUR + 2, unit.instruments.after(visit, tasks));
   }
 
+  /** What was opened or fitted at an earlier visit is looked at, and found as it should be. */
+  private lookAgain(unit: LivingCompressor, day: DayNumber): void {
+    const lookedAt = this.at(day, WORKING_HOUR + 0.25);
+    for (const { kind, state } of this.write.followUps.of(unit.id)) {
+      if (state === 'coming') continue;
+      const id = idOf('follow-up', unit.story.plate.tag, day, kind);
+      const look = { id, lookedAt, of: kind, found: 'sound' as const };
+      this.write.followUps.record(unit.id, look, this.technicianOf(unit));
+    }
+  }
+
   /** What a story neglects is done once more before it is. */
   private doForTheLastTime(unit: LivingCompressor, day: DayNumber): void {
     const doneAt = this.at(day, WORKING_HOUR + 1);
@@ -520,7 +617,7 @@ class Valley {
 
   /** Moves the clock to an hour of a day, and writes that moment. */
   private at(day: DayNumber, hour: number): string {
-    const moment = startOfLocalDay(day, TIME_ZONE) + hour * HOUR_MS;
+    const moment = Math.round(startOfLocalDay(day, TIME_ZONE) + hour * HOUR_MS);
     this.setClock(moment);
     return formatInstant(moment);
   }

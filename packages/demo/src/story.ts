@@ -1,4 +1,4 @@
-import type { DeferTask, RegisterCompressor, RegisterVessel } from '@entretien/contracts';
+import type { DeferTask, RecordModelNote, RegisterCompressor, RegisterVessel } from '@entretien/contracts';
 
 /** How a machine is used, in hours of running. */
 export interface UseStory {
@@ -63,6 +63,8 @@ export interface CompressorStory {
   };
   /** Nobody has read it since so many days ago. */
   readonly unreadSince?: number;
+  /** What was learned of its model, since so many days ago. */
+  readonly learned?: readonly (Pick<RecordModelNote, 'about' | 'text'> & { readonly ago: number })[];
 }
 
 export interface SiteStory {
@@ -76,7 +78,24 @@ export interface SiteStory {
   readonly lastVisit: number;
   readonly units: readonly CompressorStory[];
   readonly vessels?: readonly VesselStory[];
+  /** Cylinders that are filled there, from when they came into the register. */
+  readonly cylinders?: {
+    readonly filledBy: string;
+    readonly registered: number;
+    readonly list: readonly CylinderStory[];
+  };
 }
+
+/** A cylinder, and how many days ago it was tested. */
+export interface CylinderStory extends Pick<
+  RegisterVessel,
+  'tag' | 'ratedBar' | 'volumeL' | 'connectorBar' | 'testEveryMonths' | 'gas'
+> {
+  readonly tested: number;
+}
+
+const rescue = { ratedBar: 300, volumeL: 6.8, connectorBar: 300, testEveryMonths: 60 } as const;
+const airbag = { ratedBar: 200, volumeL: 2, connectorBar: 200, testEveryMonths: 60 } as const;
 
 /** A receiver or cylinders of a site, and how many days ago they were last seen to. */
 export interface VesselStory extends Pick<
@@ -172,11 +191,25 @@ export const sites: readonly SiteStory[] = [
           fadLpm: 95,
           displacementLpm: 150,
           receiverL: 24,
+          torques:
+            'eccentric screw: 12 Nm, 1 round; ring screw: 4 Nm, 1 round; head bolts: 9 Nm, 3 rounds, star, manual',
           hasHourMeter: true,
           dust: 'clean',
         },
         commissioned: 780,
         use: { perDay: 1.4, workDays: weekdays, spread: 0.4 },
+        learned: [
+          {
+            ago: 410,
+            about: 'reach',
+            text: 'The unloader sits behind the fan cover: four screws, two of them from below.',
+          },
+          {
+            ago: 96,
+            about: 'trick',
+            text: 'Mark how the fan sat on its shaft before it comes off: it fits four ways, one of them right.',
+          },
+        ],
       },
     ],
   },
@@ -223,6 +256,10 @@ export const sites: readonly SiteStory[] = [
           receiverL: 500,
           oilGrade: 'VG 100',
           oilChargeL: 3.2,
+          oilDrainAt: 'plug under the glass, 19 mm',
+          oilFillAt: 'breather, turned off by hand',
+          levelRead: 'dot',
+          levelSeenBy: 'mirror',
           hasHourMeter: false,
           declaredHoursPerWeek: 22,
           dust: 'dusty',
@@ -371,6 +408,22 @@ export const sites: readonly SiteStory[] = [
         inspected: 895,
       },
     ],
+    cylinders: {
+      filledBy: 'SP-1',
+      registered: 730,
+      list: [
+        { tag: 'R-01', ...rescue, tested: 800 },
+        { tag: 'R-02', ...rescue, tested: 800 },
+        { tag: 'R-03', ...rescue, tested: 760 },
+        { tag: 'R-04', ...rescue, tested: 760 },
+        { tag: 'R-07', ...rescue, tested: 900 },
+        { tag: 'A-11', ...airbag, tested: 740 },
+        { tag: 'A-12', ...airbag, tested: 740 },
+        // Brought along by somebody who dives; and one whose papers nobody has found.
+        { tag: 'N-02', ...rescue, gas: 'nitrox', tested: 790 },
+        { tag: 'X-09', ratedBar: 300, volumeL: 6.8, connectorBar: 300, tested: 735 },
+      ],
+    },
     units: [
       {
         plate: {
@@ -391,6 +444,9 @@ export const sites: readonly SiteStory[] = [
           fadLpm: 255,
           displacementLpm: 400,
           oilGrade: 'VG 100 breathing air',
+          oilDrainAt: 'hose at the front, cap 17 mm',
+          oilFillAt: 'cap on the crankcase',
+          cartridgeWay: 'with its arrow to the foot of the tower',
           oilChargeL: 1.5,
           hasHourMeter: true,
           dust: 'clean',
@@ -590,6 +646,7 @@ export const sites: readonly SiteStory[] = [
         },
         commissioned: 720,
         use: { perDay: 5, workDays: sixDays, spread: 0.3, idleSince: 200 },
+        learned: [{ ago: 300, about: 'troublesome', text: 'Fuel filter clogs first in dust: carry two.' }],
       },
     ],
   },

@@ -228,6 +228,19 @@ test('a long search is broken off', async ({ page }) => {
   await expect(page.getByRole('progressbar')).toBeHidden();
 });
 
+test('own air or bought: what a fill costs, and from how many on the own set is worth it', async ({
+  page,
+}) => {
+  await page.goto('/bench/own-air');
+  await page.getByRole('button', { name: 'Show an example' }).click();
+  await expect(answer(page)).toContainText(/A fill costs €[\d.]+ on the own set, €6\.00 elsewhere/);
+  await expect(answer(page)).toContainText(/From \d+ fills a year on the own set is cheaper/);
+  await page.getByLabel('A fill elsewhere costs').fill('0.1');
+  await expect(answer(page)).toContainText('never pays for itself');
+  await page.getByLabel('To', { exact: true }).fill('20 bar');
+  await expect(page.getByText('It holds that much already.')).toBeVisible();
+});
+
 test('convert: any quantity, with what is mixed up with it, onto the data plate', async ({
   page,
   office,

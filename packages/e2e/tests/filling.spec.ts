@@ -17,10 +17,10 @@ async function bringCylinders(page: Page, set: string): Promise<void> {
   const rescue = { kind: 'cylinder', siteId: unit.siteId, compressorIds: [set], ratedBar: 300, volumeL: 6.8 };
   const papers = { testEveryMonths: 60, lastTestOn: dateAgo(700) };
   for (const more of [
-    { tag: 'R-01', ...papers },
-    { tag: 'R-07', ...papers },
-    { tag: 'N-02', gas: 'nitrox', ...papers },
-    { tag: 'X-09' },
+    { tag: 'T-01', ...papers },
+    { tag: 'T-07', ...papers },
+    { tag: 'T-02', gas: 'nitrox', ...papers },
+    { tag: 'T-09' },
   ]) {
     const data = { id: randomUUID(), ...rescue, connectorBar: 300, ...more };
     const answer = await page.request.post('/api/vessels', { data });
@@ -38,7 +38,7 @@ test('a cylinder is filled with one hand, from the list to the log', { tag: '@ph
   await bringCylinders(page, set);
   await page.goto(`/units/${set}/fill`);
   touches += 1;
-  await touch(/^R-07/);
+  await touch(/^T-07/);
   await page.getByLabel('It shows now').fill('96');
   touches += 1;
   await settle(page);
@@ -57,22 +57,33 @@ test('a cylinder is filled with one hand, from the list to the log', { tag: '@ph
   await touch(/^Full: 300 bar/);
   await expect(page.getByText('Settles at')).toBeVisible();
   await touch('Save');
-  await expect(page.getByText(/R-07 is in the log/)).toBeVisible();
+  await expect(page.getByText(/T-07 is in the log/)).toBeVisible();
   expect(touches).toBeLessThanOrEqual(MOST_TOUCHES);
   await expect(page.getByText('1 filled today.')).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('button', { name: /^R-07/ })).toBeVisible();
-  await page.goto('/logbook?q=R-07');
-  await expect(page.getByText(/R-07 from 96 bar/).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /^T-07/ })).toBeVisible();
+  // The code that is fixed to it opens its fill.
+  await expect(page.getByRole('link', { name: 'Print a code for each' })).toHaveAttribute(
+    'href',
+    `/api/compressors/${set}/cylinder-labels.pdf`,
+  );
+  const known = (await (await page.request.get(`/api/vessels?compressorId=${set}`)).json()) as {
+    items: { id: string; tag: string }[];
+  };
+  const { id } = known.items.find(({ tag }) => tag === 'T-07')!;
+  await page.goto(`/units/${set}/fill?cylinder=${id}`);
+  await expect(page.getByRole('region', { name: 'Fill T-07' })).toBeVisible();
+  await page.goto('/logbook?q=T-07');
+  await expect(page.getByText(/T-07 from 96 bar/).first()).toBeVisible();
 });
 
 test('one for another gas, and one without papers, are refused before air flows', async ({ page }) => {
   const set = await setOf(page, 'SP-1');
   await bringCylinders(page, set);
   await page.goto(`/units/${set}/fill`);
-  await expect(page.getByText(/Do not fill: It is not for air/)).toBeVisible();
-  await expect(page.getByText(/Do not fill: No test of it is on record/)).toBeVisible();
-  await page.getByRole('button', { name: /^N-02/ }).click();
+  await expect(page.getByText(/Do not fill: It is not for air/).first()).toBeVisible();
+  await expect(page.getByText(/Do not fill: No test of it is on record/).first()).toBeVisible();
+  await page.getByRole('button', { name: /^T-02/ }).click();
   await expect(page.getByRole('alert')).toContainText('It is not for air');
   await page.getByLabel('It shows now').fill('50');
   await page.getByRole('button', { name: '300 bar', exact: true }).click();
@@ -81,7 +92,7 @@ test('one for another gas, and one without papers, are refused before air flows'
   await expect(page.getByRole('button', { name: 'Air flows' })).toBeDisabled();
   // Found empty, a sound one is refused too.
   await page.getByRole('button', { name: 'Another cylinder' }).click();
-  await page.getByRole('button', { name: /^R-01/ }).click();
+  await page.getByRole('button', { name: /^T-01/ }).click();
   await page.getByLabel('It shows now').fill('0');
   await expect(page.getByRole('alert')).toContainText('found empty');
 });

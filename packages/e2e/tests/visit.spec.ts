@@ -45,6 +45,8 @@ class Technician {
     unit: string,
     opens: readonly string[] | null = null,
   ): Promise<void> {
+    // The spaces are told of with moments before this one: what was done running has to be on record by then.
+    await expect(this.page.getByRole('button', { name: /waiting/ })).toHaveCount(0);
     await office.isolate('visits', visit, unit, opens);
     await this.page.goto(`/visits/${visit}?at=isolate`);
     await this.hold(/^Hold: all four/);

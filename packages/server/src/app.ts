@@ -36,6 +36,8 @@ import type { Settings } from './config.js';
 import { CorrectionsModule } from './corrections/corrections.module.js';
 import { FactsModule } from './facts/facts.module.js';
 import { FillingModule } from './filling/filling.module.js';
+import { FollowUpsModule } from './follow-ups/follow-ups.module.js';
+import { ModelNotesModule } from './model-notes/model-notes.module.js';
 import { HealthModule } from './health/health.module.js';
 import { HoursModule } from './hours/hours.module.js';
 import { IsolationModule } from './isolation/isolation.module.js';
@@ -117,6 +119,8 @@ class AppModule {
         IsolationModule,
         StopsModule,
         FillingModule,
+        FollowUpsModule,
+        ModelNotesModule,
         RepairsModule,
         VisitsModule,
         OpenWorkModule,

@@ -10,6 +10,8 @@ import {
   type JudgeContext,
 } from '../checks/index.js';
 import { independentPlates, independentVerdicts } from '../checks/independent-verdicts.data.js';
+import { restOfTheTable } from '../checks/judged-rest.data.js';
+import type { DataPlate } from '../machine/index.js';
 import { machines } from './machines.js';
 import { shared, shown } from './shown.js';
 
@@ -62,10 +64,23 @@ function worded(lines: readonly string[]): string[] {
   });
 }
 
+const { piston, screw, hp, hpTech } = independentPlates;
+/** The machines of the second table. */
+const restPlates: Readonly<Record<(typeof restOfTheTable)[number][0], DataPlate>> = {
+  piston,
+  screw,
+  dried: screw,
+  high: hp,
+  maximum: hp,
+  technical: hpTech,
+  water: { ...piston, cooling: 'water' },
+};
+const rest = restOfTheTable.map(([plate, check, values]) => ({ plate, check, values }));
+
 test.each(checkLibrary.map(({ code }) => code))('every wording of a verdict: %s', (check) => {
-  const rows = independentVerdicts.filter((row) => row.check === check);
+  const rows = [...independentVerdicts, ...rest].filter((row) => row.check === check);
   const lines = rows.flatMap((row) => {
-    const plate = independentPlates[row.plate];
+    const plate = { ...restPlates, ...independentPlates }[row.plate];
     const context = { plate, on: '2026-06-01' } as const;
     const own = judgeCheck(check, row.values, context);
     const baseline = { values: row.values, figure: own.ok ? (own.value.figure?.value ?? null) : null };

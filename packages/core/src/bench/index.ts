@@ -18,6 +18,7 @@ export {
   yearlyCostCents,
   type HoleLeak,
 } from './leak-cost.js';
+export { ownAir, ownAirFields, USUAL_YEARS, type OwnAir } from './own-air.js';
 export { waterFields, waterNow, waterYearInput, yearFields, type WaterNow } from './water.js';
 
 /** A bench: its part of the address, its name, and the page that it is. */
@@ -74,6 +75,24 @@ export const benches: readonly [BenchEntry, ...BenchEntry[]] = [
     name: 'Cylinders and banks',
     page: 'Cylinders',
     example: { fillBar: '200 bar', banks: '50*300', cylinders: '12*40*232*2099-12-31' },
+  },
+  {
+    code: 'own-air',
+    name: 'Own air or bought',
+    page: 'OwnAir',
+    example: {
+      cylinderL: '6.8 L',
+      fromBar: '60 bar',
+      toBar: '300 bar',
+      fadLpm: '255 L/min',
+      powerKw: '5.5',
+      cartridgePrice: '90',
+      cartridgeHours: '30',
+      servicePrice: '600',
+      setPrice: '9500',
+      fills: '300',
+      boughtPrice: '6',
+    },
   },
   { code: 'convert', name: 'Convert', page: 'Convert' },
 ];

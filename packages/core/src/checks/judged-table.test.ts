@@ -1,5 +1,6 @@
 import type { DataPlate } from '../machine/index.js';
 import { checkLibrary, judgeCheck, type CheckValues, type Verdict } from './index.js';
+import { restOfTheTable } from './judged-rest.data.js';
 
 const plate = (more: Partial<DataPlate> = {}): DataPlate => ({
   siteId: 'site',
@@ -29,6 +30,9 @@ const machines = {
   bubble: plate({ levelRead: 'bubble' }),
   engine: plate({ motor: 'petrol' }),
   pumped: plate({ lubrication: 'pump', motor: 'three-phase' }),
+  water: plate({ stages: 2, cooling: 'water', lubrication: 'pump', workingPressureBar: 35 }),
+  maximum: plate({ family: 'high-pressure', stages: 3, maximumPressureBar: 250 }),
+  dried: plate({ family: 'screw', hasDryer: true }),
 } as const;
 
 /** `none`: nothing to compare with yet; a code in capitals: refused with that problem. */
@@ -493,6 +497,8 @@ const rows: readonly Row[] = [
   ['breathed', 'dew-point', { dewPointC: 5.1, coldestC: 10 }, 'act'],
   ['breathed', 'dew-point', { dewPointC: 2, coldestC: 10, class: '3' }, 'act'],
   // 10 and 20 ppm: off by up to 1 and 2 ppm.
+  ['high', 'co-monitor', monitor(10, 20, { gasesUntil: '2026-06-01' }), 'good'],
+  ['high', 'co-monitor', monitor(10, 20, { gasesUntil: '2026-05-31' }), 'act'],
   ['high', 'co-monitor', monitor(10, 22), 'good'],
   ['high', 'co-monitor', monitor(10, 22.1), 'act'],
   ['high', 'co-monitor', monitor(11, 18), 'good'],
@@ -563,6 +569,7 @@ const rows: readonly Row[] = [
   ['two', 'stage-pressures', { intakeTempC: 20, stage1Bar: 5.0, stage2Bar: 35, stage1TempC: 200 }, 'stop'],
   ['known2', 'stage-pressures', { intakeTempC: 20, stage1Bar: 2.4, stage2Bar: 10.9 }, 'good'],
   ['known2', 'stage-pressures', { intakeTempC: 20, stage1Bar: 2.4, stage2Bar: 11.1 }, 'stop'],
+  ...(restOfTheTable as readonly Row[]),
 ];
 
 test.each(rows)('%s, %s, %j: %s', (machine, check, values, expected) => {

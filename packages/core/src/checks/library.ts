@@ -2,12 +2,17 @@ import type { DataPlate } from '../machine/index.js';
 import type { CheckDefinition, FieldDefinition } from './check.js';
 import { driveChecks } from './library/drive.js';
 import { fillingChecks } from './library/filling.js';
+import { feedChecks } from './library/feeds.js';
 import { flowChecks } from './library/flow.js';
 import { heatChecks } from './library/heat.js';
+import { laboratoryChecks } from './library/laboratory.js';
+import { lookChecks } from './library/looks.js';
 import { oilChecks } from './library/oil.js';
+import { pointOfUseChecks } from './library/points-of-use.js';
 import { purityChecks } from './library/purity.js';
 import { stageCheck } from './library/stages.js';
 import { settingChecks } from './library/settings.js';
+import { valvePointChecks } from './library/valve-points.js';
 import { stagesOf } from '../machine/index.js';
 
 /** Every check there is. */
@@ -20,6 +25,11 @@ export const checkLibrary: readonly CheckDefinition[] = [
   ...heatChecks,
   ...purityChecks,
   ...fillingChecks,
+  ...valvePointChecks,
+  ...feedChecks,
+  ...pointOfUseChecks,
+  ...lookChecks,
+  ...laboratoryChecks,
 ];
 
 const byCode = new Map(checkLibrary.map((check) => [check.code, check]));

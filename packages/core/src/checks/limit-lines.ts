@@ -3,7 +3,8 @@ import type { Verdict } from './check.js';
 import { percent } from './verdict-helpers.js';
 import { dischargeTable } from './library/discharge-limits.js';
 import { FAR_ABOVE, NEW_BELT, SLACK, TIGHT } from './library/drive.js';
-import { ALIVE, LONGEST_TEST_YEARS, MONITOR, USUAL_RANGE_PPM } from './library/filling.js';
+import { COLD_WATER_K, DROPS, FROST_C, USUAL_TILT_DEG, WATER_OUT_C, WATER_RISE_K } from './library/feeds.js';
+import { ALARM, ALIVE, LONGEST_TEST_YEARS, MONITOR, USUAL_RANGE_PPM } from './library/filling.js';
 import { LEAK, LIKELY, SHORT, SHORTEST_S } from './library/flow.js';
 import {
   ABOVE_DEW_POINT_K,
@@ -17,6 +18,9 @@ import {
   WARM_AFTER_MIN,
   WARM_SCREW_C,
 } from './library/heat.js';
+import { ACID, ACID_ALONE, OIL_PPM, VISCOSITY } from './library/laboratory.js';
+import { foundLines } from './library/looks.js';
+import { CREEP, DROOP, LINE_FILTER, NEAR_LABEL, NO_LINE_DROP_BAR } from './library/points-of-use.js';
 import {
   breathingAir,
   breathingDewPoint,
@@ -39,6 +43,16 @@ import {
   WORKSHOP_BAR,
 } from './library/relief-limits.js';
 import { BY_HAND, CUT_OUT_SCATTER, DIFFERENCE, GAUGE_ZERO_SHARE, PRESSURE_BAR } from './library/settings.js';
+import {
+  COMES_BACK,
+  HOLDING,
+  LEAST_NETWORK_BAR,
+  OFF_LOAD,
+  RELEASE,
+  THERMOSTAT,
+  USUAL_HOLDING_BAR,
+  USUAL_THERMOSTAT_C,
+} from './library/valve-points.js';
 
 /** One limit of a check in words, made of the figures that it is judged by. */
 export interface LimitLine {
@@ -50,6 +64,7 @@ export interface LimitLine {
 
 const PRACTICE = 'common practice';
 const MANUAL = 'the manual';
+const MEMORY = 'common practice (memory)';
 const line = (verdict: LimitLine['verdict'], when: string, source = PRACTICE): LimitLine => ({
   when,
   verdict,
@@ -293,7 +308,10 @@ export const limitLines: Readonly<Record<string, readonly LimitLine[]>> = {
   'co-monitor': [
     line('stop', 'goes on without sample flow'),
     line('stop', `moves by less than ${percent(ALIVE)} of the step between its gases: it does not see them`),
-    line('act', `off by more than the larger of ${percent(MONITOR.share)} and ${MONITOR.ppm} ppm`),
+    line(
+      'act',
+      `off by more than the larger of ${percent(MONITOR.share)} and ${MONITOR.ppm} ppm, or gases out of date`,
+    ),
     line('refused', `the same gas twice, or one beyond its range (${USUAL_RANGE_PPM} ppm where not entered)`),
   ],
   cylinder: [
@@ -301,4 +319,104 @@ export const limitLines: Readonly<Record<string, readonly LimitLine[]>> = {
     line('refused', `a test still to come, or one that holds more than ${LONGEST_TEST_YEARS} years`),
   ],
   bowl: [line('stop', 'cracked or crazed')],
+  'co-alarm': [
+    line('stop', 'it sounds and the machine goes on'),
+    line('act', `set above ${ALARM.loosestPpm} ppm`, 'CGA Grade D and E (memory)'),
+    line('watch', `set above ${ALARM.strictestPpm} ppm`, `${en.name}:2014 (memory)`),
+    line('refused', 'set at 0 ppm'),
+  ],
+  'holding-valve': [
+    line('stop', 'at the maximum allowed or above', 'the plate'),
+    line(
+      'watch',
+      `${percent(HOLDING.watchLow)} under its setting or ${percent(HOLDING.watchHigh)} over it; ${USUAL_HOLDING_BAR} bar where none is known`,
+    ),
+    line('act', `${percent(HOLDING.actLow)} under its setting or ${percent(HOLDING.actHigh)} over it`),
+  ],
+  'vessel-off-load': [
+    line('act', `${percent(COMES_BACK)} of the network or more: it comes back`),
+    line('watch', `above ${OFF_LOAD.most} bar, or below ${OFF_LOAD.least} bar`),
+    line('act', 'above the highest of the manual, or below its lowest', MANUAL),
+    line('refused', `with less than ${LEAST_NETWORK_BAR} bar in the network`),
+  ],
+  thermostat: [
+    line('watch', `more than ${THERMOSTAT.watch} K from its mark`, 'the label'),
+    line('act', `more than ${THERMOSTAT.act} K from its mark`, 'the label'),
+    line(
+      'watch',
+      `without a mark outside ${USUAL_THERMOSTAT_C.least} to ${USUAL_THERMOSTAT_C.most} °C; act ${THERMOSTAT.act} K outside it`,
+    ),
+  ],
+  'unloaded-start': [
+    line('act', 'does not shut by itself'),
+    line(
+      'watch',
+      `${percent(RELEASE.watch)} from the manual’s time; act from ${percent(RELEASE.act)}`,
+      MANUAL,
+    ),
+    line(
+      'watch',
+      `timed: under ${RELEASE.timed.least} s or over ${RELEASE.timed.most} s; act under ${RELEASE.timed.short} s`,
+    ),
+    line('watch', `start bleed: over ${RELEASE.bleed.most} s; act over ${RELEASE.bleed.long} s`),
+  ],
+  'cooling-water': [
+    line('stop', 'no flow'),
+    line('act', 'less than the lowest flow of the manual', MANUAL),
+    line('watch', `out at ${WATER_OUT_C.watch} °C, or warmed by ${WATER_RISE_K.watch} K`),
+    line('act', `out at ${WATER_OUT_C.act} °C, or warmed by ${WATER_RISE_K.act} K`),
+    line('stop', `out at ${WATER_OUT_C.stop} °C`),
+    line('watch', `in at ${FROST_C} °C or less, or more than ${COLD_WATER_K} K colder than the room`),
+  ],
+  'lubricator-drops': [
+    line('stop', 'none'),
+    line(
+      'watch',
+      `under ${percent(DROPS.watchLow)} or over ${percent(DROPS.watchHigh)} of what the manual asks for`,
+      MANUAL,
+    ),
+    line('act', `under ${percent(DROPS.actLow)} or over ${percent(DROPS.actHigh)} of it`, MANUAL),
+    line('none', 'no figure of the manual and no baseline'),
+  ],
+  tilt: [
+    line('act', `above the manual’s figure, ${USUAL_TILT_DEG}° where there is none`, MANUAL),
+    line('stop', 'above twice that'),
+  ],
+  'line-filter-drop': [
+    line('watch', `${LINE_FILTER.watch} bar, or ${percent(NEAR_LABEL)} of the figure on its element`),
+    line('act', `${LINE_FILTER.act} bar, or the figure on its element`),
+    line('watch', `under ${NO_LINE_DROP_BAR} bar while air flows`),
+    line('refused', 'no air flows'),
+  ],
+  regulator: [
+    line('watch', `${percent(DROOP.watch)} less under flow`),
+    line('act', `${percent(DROOP.act)} less under flow, or less than the tool needs`),
+    line(
+      'act',
+      `a minute later above its setting by more than the larger of ${CREEP.bar} bar and ${percent(CREEP.share)}`,
+    ),
+    line('stop', 'above the lowest rating behind it', 'the label'),
+  ],
+  'oil-sample': [
+    line('watch', `viscosity ${percent(VISCOSITY.watch)} off the new oil; act ${percent(VISCOSITY.act)}`),
+    line(
+      'watch',
+      `acid number ${ACID.watch} mg KOH/g above the new oil, act ${ACID.act}; where that is not known ${ACID_ALONE.watch} and ${ACID_ALONE.act}`,
+    ),
+    ...Object.values(OIL_PPM).flatMap(({ name, steps }) => [
+      line('watch', `${name.toLowerCase()} ${steps.watch} ppm`, MEMORY),
+      line('act', `${name.toLowerCase()} ${steps.act} ppm`, MEMORY),
+      line('stop', `${name.toLowerCase()} ${steps.stop} ppm`, MEMORY),
+    ]),
+    line('act', 'whatever the laboratory says, where it is graver', 'the laboratory'),
+    line('refused', 'no figure, or ten times the viscosity of the new oil'),
+  ],
+  ...looked(),
 };
+
+/** The same of what is only looked at, made of what it may be found like. */
+function looked(): Record<string, readonly LimitLine[]> {
+  const lines: Record<string, LimitLine[]> = {};
+  for (const [check, verdict, when] of foundLines()) (lines[check] ??= []).push(line(verdict, when));
+  return lines;
+}

@@ -135,6 +135,9 @@ export function percent(share: number): string {
   return `${Math.round(share * 100)} %`;
 }
 
+/** Two figures nearer than this are one: what a share comes to in binary. */
+export const SAME = 1e-9;
+
 /** One decimal where the figure is small, none where it is large. */
 export function figure(value: number): string {
   const decimals = Math.abs(value) < 10 ? 2 : Math.abs(value) < 100 ? 1 : 0;

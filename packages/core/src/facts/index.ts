@@ -1,6 +1,8 @@
 import { hourFacts } from './hours.js';
 import { workFacts } from './work.js';
 import { fillFacts } from './fills.js';
+import { followUpFacts } from './follow-ups.js';
+import { modelNoteFacts } from './model-notes.js';
 import { planningFacts } from './planning.js';
 import { visitFacts } from './visits.js';
 import { vesselFacts } from './vessels.js';
@@ -19,6 +21,8 @@ export const facts = {
   ...planningFacts,
   ...visitFacts,
   ...fillFacts,
+  ...followUpFacts,
+  ...modelNoteFacts,
   ...stopFacts,
   ...vesselFacts,
   ...registerFacts,

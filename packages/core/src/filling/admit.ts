@@ -19,7 +19,14 @@ export interface FillSet {
   /** What stands against using it, each in words. */
   readonly stops: readonly { readonly scope: string; readonly place: string | null; readonly why: string }[];
   readonly tasks: readonly AnsweringTask[];
+  /** What was last measured or looked at and found to be mended first, of the checks that a fill hangs on. */
+  readonly findings?: readonly { readonly check: string; readonly reason: string }[];
 }
+
+/** Checks that a fill hangs on: what is found to be mended first is mended before anything is filled. */
+const checksOfAir = ['co-monitor', 'co-alarm', 'tower-ring'] as const;
+const checksOfPressure = ['fill-hose'] as const;
+export const checksBeforeFill: readonly string[] = [...checksOfAir, ...checksOfPressure];
 
 /** A fill before it begins. */
 export interface FillIntent {
@@ -51,13 +58,21 @@ function isOtherSide({ scope, place }: FillSet['stops'][number], connectorBar: n
 }
 
 /** Why a set must fill nothing now, through a connector. */
-export function setProblems({ plate, stops, tasks }: FillSet, connectorBar: number): readonly Problem[] {
+export function setProblems(
+  { plate, stops, tasks, findings = [] }: FillSet,
+  connectorBar: number,
+): readonly Problem[] {
   const found: Problem[] = [];
   if (plate.family !== 'high-pressure')
     found.push({ code: 'no-filling-set', sentence: `${plate.tag} fills no cylinders.` });
   for (const stop of stops) {
     if (isOtherSide(stop, connectorBar)) continue;
     found.push({ code: 'out-of-service', sentence: `${plate.tag} is out of service: ${stop.why}` });
+  }
+  const asked: readonly string[] = isBreathed(plate) ? checksBeforeFill : checksOfPressure;
+  for (const { check, reason } of findings) {
+    if (asked.includes(check))
+      found.push({ code: `${check}-found`, sentence: `First on ${plate.tag}: ${reason}` });
   }
   if (!isBreathed(plate)) return found;
   for (const { code, state } of tasks) {

@@ -55,6 +55,22 @@ describe('before air flows', () => {
     expect(of(more)).toEqual(expected);
   });
 
+  test('what was last found to be mended first is mended first: of the air where it is breathed, of the hose anywhere', () => {
+    const found = (check: string, more: Partial<DataPlate> = {}) =>
+      codes(
+        {},
+        { plate: { ...plate, ...more }, findings: [{ check, reason: 'The gases are out of date.' }] },
+      );
+    expect(found('co-monitor')).toEqual(['co-monitor-found']);
+    expect(found('co-alarm')).toEqual(['co-alarm-found']);
+    expect(found('tower-ring')).toEqual(['tower-ring-found']);
+    expect(found('fill-hose')).toEqual(['fill-hose-found']);
+    expect(found('co-monitor', { airUse: 'technical' })).toEqual([]);
+    expect(found('fill-hose', { airUse: 'technical' })).toEqual(['fill-hose-found']);
+    // What a fill does not hang on stands against none.
+    expect(found('oil-level')).toEqual([]);
+  });
+
   test('everything that stands against it is said at once', () => {
     expect(of({ hasFailed: true, testedUntil: '2020-01-01', gas: 'oxygen', ratedBar: 200 })).toEqual([
       'cylinder-failed',

@@ -8,6 +8,7 @@ export {
   type FillCylinder,
 } from './cylinder.js';
 export {
+  checksBeforeFill,
   fillLooks,
   fillProblems,
   LEAST_FOUND_BAR,

@@ -74,6 +74,11 @@ export interface DataPlate {
   readonly levelRead?: (typeof levelMarks)[number] | undefined;
   /** How to see it: mirror, phone, stool. */
   readonly levelSeenBy?: string | undefined;
+  /** Where the oil is drained and filled, with the size of the key. */
+  readonly oilDrainAt?: string | undefined;
+  readonly oilFillAt?: string | undefined;
+  /** Which way round the cartridge goes into this tower. */
+  readonly cartridgeWay?: string | undefined;
 
   /** What ends a fill. */
   readonly stopsBy?: (typeof stopKinds)[number] | undefined;

@@ -24,6 +24,13 @@ export {
   type DataPlate,
   type Family,
 } from './data-plate.js';
+export {
+  MODEL_NOTE_LENGTH,
+  modelKeyOf,
+  modelNoteKinds,
+  modelNoteNames,
+  type ModelNoteKind,
+} from './model-notes.js';
 export { plateDoubts, plateProblems } from './plate-doubts.js';
 export { plateAt, type PlateChange } from './plate-history.js';
 export { spacesOf, type Passage, type Space } from './spaces.js';

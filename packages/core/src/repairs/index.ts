@@ -26,3 +26,11 @@ export {
   type RepairStanding,
   type RepairState,
 } from './repair.js';
+export {
+  formatNewtonMetres,
+  roundsOf,
+  torqueFor,
+  torquesOf,
+  USUAL_ROUNDS,
+  type KnownTorque,
+} from './torques.js';

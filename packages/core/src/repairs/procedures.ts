@@ -1,5 +1,6 @@
 import { lower } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
+import { formatNewtonMetres, torqueFor } from './torques.js';
 
 /** One thing to do in an overhaul. */
 export interface ProcedureStep {
@@ -327,6 +328,9 @@ const SNUG = /reed|bowl|glass|panel/;
 
 /** What is known of a torque on this machine; says so where there is no figure. */
 export function formatTorque(what: string, plate: Pick<DataPlate, 'torques'>): string {
+  const known = torqueFor(what, plate);
+  if (known)
+    return `The ${what}: ${formatNewtonMetres(known.newtonMetres)}${known.more === '' ? '' : ` (${known.more})`}`;
   if (SNUG.test(what)) return `The ${what}: hand-tight, snug, never forced.`;
   return plate.torques === undefined || plate.torques.trim() === ''
     ? `Torque of the ${what}: no figure known for this machine. Look in its manual; do not guess.`

@@ -123,7 +123,7 @@ describe('guided overhauls', () => {
   });
 
   test('a torque is the plate’s, or said to be unknown', () => {
-    expect(formatTorque('head bolts', { torques: 'head 24 Nm' })).toMatch(/24 Nm/);
+    expect(formatTorque('head bolts', { torques: 'head 24 Nm' })).toMatch(/24 N·m/);
     expect(formatTorque('head bolts', {})).toMatch(/no figure known.*do not guess/);
   });
 });

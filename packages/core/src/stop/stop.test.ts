@@ -36,6 +36,22 @@ describe('what stands against using a unit', () => {
     ).toHaveLength(1);
   });
 
+  test('a hose and a regulator stop what hangs on them; the inner ring of a tower its air; a pitted receiver is a vessel', () => {
+    const scopes = ['hose', 'regulator', 'fill-hose', 'tower-ring', 'co-alarm', 'receiver-inside'].map(
+      (check, index) => standingStops([measured(check, 'stop', index + 1)], [], [])[0]!,
+    );
+    expect(scopes.map(({ scope, ground }) => [scope, ground])).toEqual([
+      ['point', 'finding'],
+      ['point', 'finding'],
+      ['unit', 'finding'],
+      ['breathing', 'breathing-air'],
+      ['breathing', 'breathing-air'],
+      ['unit', 'vessel'],
+    ]);
+    const decided = admitReturn(scopes[5]!, { reason: 'It looks fine', decidedBy: 'Mira Kolden' });
+    expect(decided.ok || decided.problem.code).toBe('no-reason-ends-it');
+  });
+
   test('air to breathe is a scope of its own, and so is a bowl', () => {
     expect(
       standingStops([measured('co', 'stop', 1), measured('bowl', 'stop', 2)], [], []).map(

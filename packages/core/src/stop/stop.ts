@@ -51,16 +51,31 @@ export interface StandingStop extends TakenOut {
   readonly check: string | null;
 }
 
-const BREATHED = new Set(['co', 'co-monitor', 'air-quality', 'water-content', 'dew-point']);
+const BREATHED = new Set([
+  'co',
+  'co-monitor',
+  'co-alarm',
+  'air-quality',
+  'water-content',
+  'dew-point',
+  'tower-ring',
+]);
+/** Checks of what hangs behind the network: the rest of it goes on. */
+const AT_A_POINT = new Set(['bowl', 'hose', 'regulator']);
+const GROUNDS: Readonly<Record<string, StopGround>> = {
+  'relief-valve': 'relief',
+  'pressure-settings': 'relief',
+  'receiver-inside': 'vessel',
+};
 
 function scopeOf(check: string, isBreathedFrom: boolean): StopScope {
   if (isBreathedFrom && BREATHED.has(check)) return 'breathing';
-  return check === 'bowl' ? 'point' : 'unit';
+  return AT_A_POINT.has(check) ? 'point' : 'unit';
 }
 
 function groundOf(check: string, isBreathedFrom = true): StopGround {
   if (isBreathedFrom && BREATHED.has(check)) return 'breathing-air';
-  return check === 'relief-valve' || check === 'pressure-settings' ? 'relief' : 'finding';
+  return GROUNDS[check] ?? 'finding';
 }
 
 /**

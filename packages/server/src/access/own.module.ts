@@ -11,6 +11,7 @@ import { nextOf } from '../documents/next-due.js';
 import { Database } from '../persistence/database.js';
 import { RepairEntity } from '../persistence/entities/repair.entity.js';
 import { SitesModule } from '../sites/sites.module.js';
+import { stands } from '../persistence/hour-facts-sql.js';
 import { SitesService } from '../sites/sites.service.js';
 import { StandingsModule } from '../standings/standings.module.js';
 import { StandingsService } from '../standings/standings.service.js';
@@ -46,7 +47,7 @@ export class OwnController {
     if (customerId === null) return [];
     const now = this.clock();
     const units = [...this.register.all()];
-    const repairs = this.database.findAll(RepairEntity, 'ORDER BY "found_at" DESC');
+    const repairs = this.database.findAll(RepairEntity, `WHERE ${stands('repair')} ORDER BY "found_at" DESC`);
     return this.sites
       .list()
       .filter((site) => site.customerId === customerId)

@@ -4,6 +4,7 @@ import { checkByCode } from '@entretien/core/checks';
 import type { StopView, WorkshopSettings } from '@entretien/contracts';
 import { stopText } from '@entretien/core/stop';
 import { describeMachine, stationName, type DataPlate } from '@entretien/core/machine';
+import { BELT_HOURS } from '@entretien/core/follow-ups';
 import { fromMeter, meterScaleAt, formatHoursSeen } from '@entretien/core/hours';
 import { clockHours, hourClockOf, type ServiceTask } from '@entretien/core/plan';
 import {
@@ -16,6 +17,7 @@ import {
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
 import type { Settings } from '../config.js';
+import { FollowUpsService } from '../follow-ups/follow-ups.service.js';
 import { WorkshopSettingsService } from '../workshop/workshop-settings.js';
 import { PartsService } from '../parts/parts.service.js';
 import { PeopleService } from '../people/people.js';
@@ -35,6 +37,7 @@ import {
 } from './visit-report.js';
 import { amountOf, billOf, plateLine, readingOf } from './report-words.js';
 import { nextOf } from './next-due.js';
+import { baseOf } from './paper-codes.js';
 import { drawRedTag, drawTag, type RedTagContent, type TagContent } from './service-tag.js';
 
 const PROOFS: Readonly<Record<VisitTask['verification'], string>> = {
@@ -58,6 +61,7 @@ export class DocumentsService {
     private readonly photos: PhotosService,
     private readonly stops: StopsService,
     private readonly parts: PartsService,
+    private readonly followUps: FollowUpsService,
     private readonly workshop: WorkshopSettingsService,
     @Inject(CLOCK) private readonly clock: Clock,
     @Inject(SETTINGS) private readonly settings: Settings,
@@ -69,7 +73,7 @@ export class DocumentsService {
     const now = this.clock();
     const judged = this.standings.judge(unit, now);
     const { plate, history, standing } = judged;
-    const base = (this.settings.publicUrl ?? origin).replace(/\/+$/, '');
+    const base = baseOf(this.settings, origin);
     const stops = this.stops.views(unit.id);
     if (stops.length > 0)
       return drawRedTag(this.redTagOf(plate, stops, `${base}/units/${unit.id}`, history.timeZone));
@@ -83,11 +87,22 @@ export class DocumentsService {
       doneHours: doneHoursOf(judged),
       doneBy: last ? this.doneBy(unit.id, last.doneAt) : null,
       work: lastTask.length > 0 ? lastTask.map(({ name }) => name).join(', ') : null,
-      next: nextOf(standing),
+      next: [...this.lookAgain(unit.id, history.timeZone), ...nextOf(standing)],
       address: `${base}/units/${unit.id}`,
       printedAt: new Date(now),
     };
     return drawTag(content);
+  }
+
+  /** What is to be looked at again stands before what is due: it comes first. */
+  private lookAgain(compressorId: string, timeZone: string): TagContent['next'] {
+    return this.followUps.of(compressorId).map(({ kind, dueFrom, hoursSince }) => ({
+      name: kind === 'belt' ? 'New belt: look again' : 'Joints opened: look again',
+      due:
+        dueFrom === null
+          ? `after ${BELT_HOURS.from} h of running${hoursSince === null ? '' : `, ${Math.round(hoursSince)} h so far`}`
+          : `from ${describeDayAt(Date.parse(dueFrom), timeZone)}`,
+    }));
   }
 
   private redTagOf(

@@ -1,4 +1,4 @@
-import QRCode from 'qrcode';
+import { codeOf } from './paper-codes.js';
 import { ink, PdfDocument } from './pdf-document.js';
 
 /** What stands on the card that stays at the machine. */
@@ -41,7 +41,7 @@ const CODE = 92;
 export async function drawTag(tag: TagContent): Promise<Buffer> {
   const paper = new PdfDocument({ ...CARD, title: `Service tag ${tag.tag}`, createdAt: tag.printedAt });
   const wide = paper.width - CODE - 10;
-  const code = await QRCode.toBuffer(tag.address, { errorCorrectionLevel: 'M', margin: 4, scale: 8 });
+  const code = await codeOf(tag.address);
   paper.document.image(code, paper.left + paper.width - CODE, paper.top, { width: CODE });
   let y = paper.top;
   y += paper.put(tag.tag, paper.left, y, wide, { size: 22, strong: true });
@@ -77,7 +77,7 @@ export async function drawRedTag(tag: RedTagContent): Promise<Buffer> {
     .lineWidth(5)
     .rect(2.5, 2.5, CARD.width - 5, CARD.height - 5)
     .stroke(RED);
-  const code = await QRCode.toBuffer(tag.address, { errorCorrectionLevel: 'M', margin: 4, scale: 8 });
+  const code = await codeOf(tag.address);
   const small = 66;
   document.image(code, paper.left + paper.width - small, band + 6, { width: small });
   const wide = paper.width - small - 8;

@@ -1,4 +1,4 @@
-import { Body, Controller, Get, Module, Param, Post, Query, Res } from '@nestjs/common';
+import { Body, Controller, Get, Module, Param, Post, Query, Req, Res } from '@nestjs/common';
 import { ApiHeader, ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import {
   FillLogQuery,
@@ -8,7 +8,7 @@ import {
   type FillView,
   type Page,
 } from '@entretien/contracts';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import { ReadsAndWrites } from '../access/may.js';
 import { NotedAs } from '../access/noted-as.js';
 import { RequestPerson } from '../common/person-of-request.js';
@@ -21,6 +21,8 @@ import { SitesModule } from '../sites/sites.module.js';
 import { StandingsModule } from '../standings/standings.module.js';
 import { StopsModule } from '../stops/stops.module.js';
 import { WorkshopModule } from '../workshop/workshop.module.js';
+import { originOf } from '../documents/paper-codes.js';
+import { CylinderLabels } from './cylinder-labels.js';
 import { FillLog } from './fill-log.js';
 import { FillingService, toView } from './filling.service.js';
 
@@ -32,6 +34,7 @@ export class FillingController {
   constructor(
     private readonly filling: FillingService,
     private readonly log: FillLog,
+    private readonly cylinderLabels: CylinderLabels,
     private readonly pages: FactPages,
     private readonly register: CompressorRegister,
   ) {}
@@ -71,6 +74,17 @@ export class FillingController {
     response.type('text/csv').attachment('fill-log.csv').send(this.log.csv(compressorId, query));
   }
 
+  @Get('cylinder-labels.pdf')
+  @ApiProduces('application/pdf')
+  @ApiOperation({ summary: 'A code for each cylinder, that opens its fill' })
+  async labels(
+    @Param('compressorId') compressorId: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    response.type('application/pdf').send(await this.cylinderLabels.pdf(compressorId, originOf(request)));
+  }
+
   @Get('fill-log.pdf')
   @NotedAs('exported')
   @ApiProduces('application/pdf')
@@ -87,7 +101,7 @@ export class FillingController {
 @Module({
   imports: [CompressorsModule, PeopleModule, SitesModule, StandingsModule, StopsModule, WorkshopModule],
   controllers: [FillingController],
-  providers: [FillingService, FillLog],
+  providers: [FillingService, FillLog, CylinderLabels],
   exports: [FillingService],
 })
 export class FillingModule {}

@@ -11,6 +11,7 @@ import {
   type Instant,
 } from '@entretien/core/basics';
 import {
+  checksBeforeFill,
   endFill,
   fillDoubts,
   fillLooks,
@@ -77,7 +78,7 @@ export class FillingService {
       compressorId: unit.id,
       timeZone,
       atmosphereBarAbs: this.airAt(plate),
-      set: this.setOf(unit, plate, standing.tasks),
+      set: this.setOf(unit, plate, standing.tasks, now),
       cylinders: this.cylindersFor(unit, plate),
       filledToday: fills.filter(({ endedAt }) => endedAt >= today).length,
       latest: this.latestOf(unit.id).map(toView),
@@ -148,7 +149,7 @@ export class FillingService {
     const { ratedBar, volumeL } = cylinder;
     // What it shows while it is hot may stand above its stamp; where it settles may not: that is asked below.
     const toBar = ratedBar ? Math.min(fill.toBar, ratedBar) : fill.toBar;
-    const problems = fillProblems(this.setOf(unit, plate, standing.tasks), {
+    const problems = fillProblems(this.setOf(unit, plate, standing.tasks, fill.startedAt), {
       ...fill,
       cylinder,
       toBar,
@@ -168,14 +169,29 @@ export class FillingService {
     return { marks: [...marks], tag: cylinder.tag, volumeL: volumeL!, settledBar, airL };
   }
 
-  private setOf(unit: CompressorRecord, plate: DataPlate, tasks: FillSet['tasks']): FillSet {
+  private setOf(unit: CompressorRecord, plate: DataPlate, tasks: FillSet['tasks'], at: Instant): FillSet {
     return {
       plate,
       stops: this.stops.of(unit.id).map(({ scope, place, why }) => ({ scope, place, why })),
       tasks: tasks
         .filter(({ code }) => ASKED.has(code))
         .map(({ code, name, state }) => ({ code, name, state })),
+      findings: this.findingsOf(unit.id, at),
     };
+  }
+
+  /** Of each check that a fill hangs on the last until a moment, where it is to be mended first; a stop stands by itself. */
+  private findingsOf(compressorId: string, at: Instant): NonNullable<FillSet['findings']> {
+    const marks = checksBeforeFill.map(() => '?').join(', ');
+    const last = this.database.all<{ check: string; verdict: string; reason: string }>(
+      `SELECT "check_code" AS "check", "verdict", json_extract("judgement", '$.reason') AS "reason" FROM "measurement" WHERE "compressor_id" = ? AND "check_code" IN (${marks}) AND "taken_at" <= ? AND ${stands('measurement')} ORDER BY "taken_at", "recorded_at"`,
+      compressorId,
+      ...checksBeforeFill,
+      at,
+    );
+    return [...new Map(last.map((one) => [one.check, one])).values()]
+      .filter(({ verdict }) => verdict === 'act')
+      .map(({ check, reason }) => ({ check, reason }));
   }
 
   /** Cylinders of the place, and those that are brought to this set. */

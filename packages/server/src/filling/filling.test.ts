@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import Papa from 'papaparse';
-import { openPdf } from '../testing/open-pdf.js';
+import { openPdf, readCode } from '../testing/open-pdf.js';
 import { DAY, daysAgo, expectStatus, NOW, TestServer } from '../testing/test-server.js';
 
 let server: TestServer;
@@ -203,4 +203,47 @@ test('everything is there after a restart, and the way back of the tables leaves
   const before = await filling();
   await server.restart();
   expect(await filling()).toEqual(before);
+});
+
+test('a CO monitor calibrated with gases out of date is none; nor is a hose that is chafed one', async () => {
+  const vessel = await cylinder();
+  expectStatus(201, await post(fill(vessel)));
+  const measure = async (check: string, values: object, ago: number) =>
+    expectStatus(
+      201,
+      await server.post(`/api/compressors/${set}/measurements`, {
+        id: randomUUID(),
+        check,
+        takenAt: daysAgo(ago),
+        values,
+      }),
+    );
+  const gases = { zeroGasPpm: 10, zeroReadingPpm: 10, spanGasPpm: 20, spanReadingPpm: 20, stops: 'yes' };
+  await measure('co-monitor', { ...gases, gasesUntil: daysAgo(40).slice(0, 10) }, 1);
+  const refused = await post(fill(vessel, {}, 30));
+  expect(refused).toMatchObject({ status: 422, body: { code: 'co-monitor-found' } });
+  expect((await filling()).set.findings).toMatchObject([{ check: 'co-monitor' }]);
+  // As it stood then: a fill before that was none of it.
+  expectStatus(201, await post(fill(vessel, { fromBar: 100 }, 2 * 24 * 60)));
+  await measure('co-monitor', gases, 0.02);
+  expectStatus(201, await post(fill(vessel, { fromBar: 101 }, 10, 5)));
+  await measure('fill-hose', { hose: 'chafed' }, 0.006);
+  expect(await post(fill(vessel, { fromBar: 102 }, 1, 5))).toMatchObject({
+    status: 422,
+    body: { code: 'fill-hose-found' },
+  });
+});
+
+test('each cylinder has a code that opens its fill, read by another library', async () => {
+  const kept = await cylinder({ tag: 'R-07' });
+  const gone = await cylinder({ tag: 'R-08' });
+  const retired = { id: randomUUID(), retiredOn: daysAgo(3).slice(0, 10) };
+  expectStatus(201, await server.post(`/api/vessels/${gone}/changes`, retired));
+  const { bytes, type } = await server.readBytes(`/api/compressors/${set}/cylinder-labels.pdf`);
+  expect(type).toBe('application/pdf');
+  const { text, pictures } = await openPdf(bytes);
+  expect(text).toContain('R-07');
+  expect(text).not.toContain('R-08');
+  const [code] = pictures;
+  expect(readCode(code!)).toMatch(new RegExp(`/units/${set}/fill\\?cylinder=${kept}$`));
 });

@@ -18,6 +18,9 @@ import { Database } from '../persistence/database.js';
 import { PartChangeEntity, PartEntity, PartMoveEntity } from '../persistence/entities/part.entity.js';
 import { FactStore } from '../persistence/fact-store.js';
 
+/** Longest text of what was found or changed. */
+const MOST_FOUND = 500;
+
 /** Less than this of a part is none. */
 const LEAST_COUNT = 0.01;
 
@@ -205,6 +208,17 @@ export class PartsService {
       field,
       sentence: `${part.name} is not named for this unit: for breathing air another one needs a reason.`,
     });
+  }
+
+  /** What a part that is not named for a unit changes on it, in words; null where it is one of its own. */
+  modificationBy(
+    { part: id, reason }: { readonly part: string; readonly reason?: string | undefined },
+    on: SubstitutedOn,
+    compressorId: string,
+  ): string | null {
+    const part = this.require(id);
+    if (reason === undefined || !needsReason(part, on, compressorId)) return null;
+    return `${part.name}, ${part.number}, in place of its own: ${reason}`.slice(0, MOST_FOUND);
   }
 
   compare({ compressorId, original, offered, hasAdapter }: CompareParts): SubstitutionView {

@@ -157,6 +157,11 @@ export class RepairsService {
     };
     this.facts.withdraw(RepairEntryEntity, content, (movedAt) => {
       this.parts.bringBack({ usedIn: entry.id, movedAt, by: content.by });
+      const modification = modificationOf(entry);
+      if (this.facts.find(RepairEntity, modification) && !this.isVoided(modification)) {
+        const also = { ...content, id: idFrom('also changed', content.id), factId: modification };
+        this.facts.withdraw(RepairEntity, also, () => []);
+      }
       const measurement = measurementOf(entry);
       if (entry.outcome && !this.isVoided(measurement)) {
         const also = { ...content, id: idFrom('also', content.id), factId: measurement };
@@ -185,7 +190,26 @@ export class RepairsService {
       compressorId,
       field: 'reason',
     });
-    return this.parts.use(part, { count: count ?? 1, usedIn: id, usedAt: at, by });
+    const marks = this.parts.use(part, { count: count ?? 1, usedIn: id, usedAt: at, by });
+    this.recordSubstitute({ part, reason: note ?? undefined }, { id, at, compressorId, by });
+    return marks;
+  }
+
+  /** A part that is not the unit’s own changes it: from then on that stands on record, and parts must fit it as it is. */
+  recordSubstitute(
+    used: { readonly part: string; readonly reason?: string | undefined },
+    { id, at, compressorId, by }: Pick<RepairEntryEntity, 'id' | 'at' | 'compressorId' | 'by'>,
+  ): void {
+    const plate = this.register.plateOf(this.register.require(compressorId), at);
+    const found = this.parts.modificationBy(used, plate, compressorId);
+    if (found === null) return;
+    const sent = {
+      id: modificationOf({ id }),
+      kind: 'modification',
+      foundAt: formatInstant(at),
+      found,
+    } as const;
+    this.report(compressorId, sent, by);
   }
 
   /** A step of isolating, or of starting again: the same as in a visit, told of a repair. */
@@ -276,7 +300,7 @@ export class RepairsService {
 
   /** Repairs that a condition picks, the latest first, with their entries read in one go. */
   private views(condition: string, cells: readonly string[], most = -1): RepairView[] {
-    const chosen = `WHERE ${condition} ORDER BY "found_at" DESC, "id" DESC LIMIT ${most}`;
+    const chosen = `WHERE ${condition} AND ${stands('repair')} ORDER BY "found_at" DESC, "id" DESC LIMIT ${most}`;
     const repairs = this.database.findAll(RepairEntity, chosen, ...cells);
     const entries = groupBy(
       this.standing(
@@ -352,6 +376,11 @@ export class RepairsService {
 /** The measurement that a proof rests on. */
 function measurementOf({ id }: Pick<RepairEntryEntity, 'id'>): string {
   return idFrom('measurement', id);
+}
+
+/** The modification that a part which is not the unit’s own comes to. */
+function modificationOf({ id }: Pick<RepairEntryEntity, 'id'>): string {
+  return idFrom('modification', id);
 }
 
 /** An entry as the core asks about it. */

@@ -201,3 +201,32 @@ test('the report: what was wrong, why, what was done, before beside after, and w
   expect([status, pages]).toEqual([200, 1]);
   expect((await server.read(`/api/repairs/${randomUUID()}/report.pdf`)).status).toBe(404);
 });
+
+test('a part that is not the unit’s own becomes a modification of it, and goes with the entry it came by', async () => {
+  const { unit, repair } = await repairOf({ family: 'high-pressure', stages: 3, airUse: 'breathing' });
+  const part = randomUUID();
+  const cartridge = {
+    id: part,
+    number: 'C-2',
+    name: 'Cartridge of the H4',
+    class: 'cartridge',
+    answers: 'x',
+  };
+  expectStatus(201, await server.post('/api/parts', { ...cartridge, fits: [], figures: {} }));
+  const own = randomUUID();
+  const fits = { ...cartridge, id: own, number: 'C-3', name: 'Own cartridge', fits: [unit], figures: {} };
+  expectStatus(201, await server.post('/api/parts', fits));
+  const modifications = async () => {
+    const { items } = (await server.read(`/api/compressors/${unit}/repairs`)).body;
+    return items.filter(({ kind }: { kind: string }) => kind === 'modification');
+  };
+  expect((await add(repair, 'part', { part: own, count: 1, reason: 'As ever' })).status).toBe(201);
+  expect(await modifications()).toEqual([]);
+  const used = await add(repair, 'part', { part, count: 1, reason: 'None other to be had' });
+  expect(used.status).toBe(201);
+  expect(await modifications()).toMatchObject([
+    { found: 'Cartridge of the H4, C-2, in place of its own: None other to be had' },
+  ]);
+  expectStatus(201, await takeBack(repair, used.id));
+  expect(await modifications()).toEqual([]);
+});

@@ -81,7 +81,14 @@ export class StepConsequences {
           { compressorId: step.compressorId, field: 'details.reason' },
         );
         const used = { count: body.count, usedIn: step.id, usedAt: step.doneAt, by: step.by };
-        return { marks: this.parts.use(body.part, used), outcome: null };
+        const marks = this.parts.use(body.part, used);
+        // What goes back into the van changed nothing.
+        if (body.count > 0)
+          this.repairs.recordSubstitute(
+            { part: body.part, reason: body.reason },
+            { id: step.id, at: step.doneAt, compressorId: step.compressorId, by: step.by },
+          );
+        return { marks, outcome: null };
       }
       case 'fault': {
         const { found, station } = body;

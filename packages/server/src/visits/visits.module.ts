@@ -23,6 +23,7 @@ import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { IsolationModule } from '../isolation/isolation.module.js';
 import { MeasurementsModule } from '../measurements/measurements.module.js';
+import { originOf } from '../documents/paper-codes.js';
 import { DocumentsService } from '../documents/documents.service.js';
 import { PlansModule } from '../plans/plans.module.js';
 import { PartsModule } from '../parts/parts.module.js';
@@ -31,6 +32,7 @@ import { ReadingsModule } from '../readings/readings.module.js';
 import { RepairsModule } from '../repairs/repairs.module.js';
 import { ServicesModule } from '../services/services.module.js';
 import { SitesModule } from '../sites/sites.module.js';
+import { FollowUpsModule } from '../follow-ups/follow-ups.module.js';
 import { StopsModule } from '../stops/stops.module.js';
 import { StandingsModule } from '../standings/standings.module.js';
 import { LARGEST_PHOTO_MB, PhotosService } from './photos.service.js';
@@ -176,8 +178,7 @@ export class TagController {
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    const origin = `${request.protocol}://${request.get('host') ?? 'localhost'}`;
-    response.type('application/pdf').send(await this.papers.tag(compressorId, origin));
+    response.type('application/pdf').send(await this.papers.tag(compressorId, originOf(request)));
   }
 }
 
@@ -195,6 +196,7 @@ export class TagController {
     PlansModule,
     IsolationModule,
     StopsModule,
+    FollowUpsModule,
   ],
   controllers: [VisitsController, CompressorPhotosController, TagController],
   providers: [VisitsService, VisitRepository, StepConsequences, PhotosService, DocumentsService],

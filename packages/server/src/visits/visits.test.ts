@@ -397,8 +397,18 @@ describe('parts and repairs of a visit', () => {
     const used = { part: id, name: 'Another cartridge', count: 1 };
     expect(await visit.step('part', used)).toMatchObject({ status: 422, body: { code: 'needs-reason' } });
     expectStatus(201, await visit.step('part', { ...used, reason: 'Agreed with the lead' }));
+    // From now on the unit is another than its plate says.
+    const changed = async () => (await server.read(`/api/compressors/${unit}/repairs`)).body.items;
+    expect(await changed()).toMatchObject([
+      {
+        kind: 'modification',
+        isOpen: false,
+        found: 'Another cartridge, C-1, in place of its own: Agreed with the lead',
+      },
+    ]);
     // Taking it back asks nothing more than giving it did.
     expectStatus(201, await visit.step('part', { ...used, count: -1, reason: 'Agreed with the lead' }));
+    expect(await changed()).toHaveLength(1);
   });
 
   test('a substitute is judged with the comparison', async () => {

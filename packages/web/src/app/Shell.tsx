@@ -134,7 +134,15 @@ function Frame({ isCustomer }: { readonly isCustomer: boolean }) {
         id="main"
         ref={main}
         tabIndex={-1}
-        sx={{ flex: 1, display: 'flex', flexDirection: 'column', '&:focus-visible': { outline: 'none' } }}
+        sx={{
+          flex: 1,
+          // The foot begins below what is seen: while a view is still coming, nothing has to give way to it.
+          minHeight: '100dvh',
+          '@media print': { minHeight: 0 },
+          display: 'flex',
+          flexDirection: 'column',
+          '&:focus-visible': { outline: 'none' },
+        }}
       >
         {!isCustomer && <WhoWorks />}
         <ServerDoubts />

@@ -19,7 +19,7 @@ export const firstAsks: readonly FirstAsks[] = [
   {
     path: '/',
     view: 'today/Today',
-    asks: ['/standings?limit=100', '/sites', '/stops', '/open-work', '/findings'],
+    asks: ['/standings?limit=100', '/sites', '/stops', '/open-work', '/follow-ups', '/findings'],
   },
   {
     path: '/units',
@@ -41,6 +41,7 @@ export const firstAsks: readonly FirstAsks[] = [
       '/vessels?compressorId=:id',
       '/stops',
       '/open-work',
+      '/follow-ups?compressorId=:id',
     ],
   },
   { path: '/units/:id/plan', view: 'plan/PlanEditor', asks: ['/compressors/:id', '/compressors/:id/plan'] },

@@ -132,6 +132,14 @@ export const plateGroups: readonly FieldGroup[] = [
         families: oiled,
       },
       { name: 'levelSeenBy', label: 'Where to look', as: 'text', families: oiled },
+      {
+        name: 'oilDrainAt',
+        label: 'Oil is drained at',
+        as: 'text',
+        families: oiled,
+        hint: 'With the size of its key: plug at the front, 17 mm.',
+      },
+      { name: 'oilFillAt', label: 'Oil is filled at', as: 'text', families: oiled },
     ],
   },
 ];
@@ -147,7 +155,19 @@ export const placeFields: readonly PlateField[] = [
 
 /** What fits it as it is. */
 export const fitFields: readonly PlateField[] = [
-  { name: 'torques', label: 'Torques', as: 'text' },
+  {
+    name: 'torques',
+    label: 'Torques',
+    as: 'text',
+    hint: 'With semicolons: head bolts: 24 Nm, 3 rounds, manual; plug: 20 Nm.',
+  },
+  {
+    name: 'cartridgeWay',
+    label: 'Cartridge goes in',
+    as: 'text',
+    families: filling,
+    hint: 'Which end up, or which colour to the head.',
+  },
   { name: 'jointSealing', label: 'How its joints are sealed', as: 'text' },
   {
     name: 'moreValves',

@@ -5,7 +5,10 @@ import type {
   IsolationView,
   CompressorView,
   FactView,
+  BringBackView,
   FindingsView,
+  FollowUpView,
+  ModelNoteView,
   FleetStandingView,
   MeasurementView,
   MeterChangeView,
@@ -304,6 +307,43 @@ export function useStops() {
   });
 }
 
+/** What is to be looked at again anywhere: joints that were opened, new belts. */
+export function useFollowUps() {
+  return useQuery({
+    queryKey: ['follow-ups'],
+    queryFn: () => getJson<readonly FollowUpView[]>('/follow-ups'),
+    refetchInterval: FRESH_FOR_MS,
+  });
+}
+
+/** What of it is on one unit, what is too early included. */
+export function useFollowUpsOf(compressorId: string) {
+  return useQuery({
+    queryKey: [...compressorKey(compressorId), 'follow-ups'],
+    queryFn: () => getJson<readonly FollowUpView[]>(`/follow-ups?compressorId=${compressorId}`),
+    retry: false,
+  });
+}
+
+/** Since when a unit has stood, and what it is brought back by; asked only of what stands still. */
+export function useBringBack(compressorId: string, isStill: boolean) {
+  return useQuery({
+    queryKey: [...compressorKey(compressorId), 'bring-back'],
+    queryFn: () => getJson<BringBackView>(`/compressors/${compressorId}/bring-back`),
+    enabled: isStill,
+    retry: false,
+  });
+}
+
+/** What is known of a unit’s model, told at whichever of its sisters. */
+export function useModelNotes(compressorId: string) {
+  return useQuery({
+    queryKey: [...compressorKey(compressorId), 'model-notes'],
+    queryFn: () => getJson<readonly ModelNoteView[]>(`/compressors/${compressorId}/model-notes`),
+    retry: false,
+  });
+}
+
 /** What stands against using one unit. */
 export function useStopsOf(compressorId: string): readonly StopView[] {
   const { data } = useStops();
@@ -337,6 +377,7 @@ export async function refresh(client: QueryClient): Promise<void> {
       'logbook',
       'stops',
       'open-work',
+      'follow-ups',
     ].map((key) => client.invalidateQueries({ queryKey: [key] })),
   );
 }

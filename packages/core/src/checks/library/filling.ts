@@ -2,8 +2,19 @@ import { cylinderRefusal } from '../../air/index.js';
 import { dayNumberOf, formatDay, err, shiftDays, type LocalDate } from '../../basics/index.js';
 import { isBreathed } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject } from '../check.js';
-import { choice, date, gauge, number } from '../fields.js';
-import { doTask, figure, isHighPressure, judged, limit, lookAt, missing } from '../verdict-helpers.js';
+import { choice, date, gauge, number, yesNo } from '../fields.js';
+import {
+  doTask,
+  figure,
+  isHighPressure,
+  judged,
+  limit,
+  lookAt,
+  missing,
+  worstOf,
+  type Shown,
+} from '../verdict-helpers.js';
+import { breathingAir } from './purity.js';
 
 /** A monitor may be off by the larger of these (common practice). */
 export const MONITOR = { share: 0.1, ppm: 1 } as const;
@@ -37,10 +48,31 @@ export const fillingChecks: readonly CheckDefinition[] = [
         stays: true,
         hint: '100 ppm where not entered.',
       }),
+      date('gasesUntil', 'Gases in date until', {
+        optional: true,
+        more: true,
+        stays: true,
+        hint: 'The earlier of the two bottles.',
+      }),
     ],
     figure: { name: 'Off its gas', unit: '%', worse: 'higher', noise: 1 },
     resetBy: ['co-calibrate'],
     judge: judgeMonitor,
+  },
+  {
+    code: 'co-alarm',
+    name: 'Alarm of the CO monitor',
+    how: 'Where its alarm is set, and what the set does when it sounds: by its test button, or with a gas above the setting.',
+    caution: 'Gas outdoors or in moving air. The set stops and may start again by itself.',
+    station: () => 'co-monitor',
+    applies: isBreathed,
+    fields: [
+      number('ppm', 'alarmPpm', 'Set at', 0, 1000, { stays: true }),
+      choice('trips', 'The alarm stops the set', yesNo),
+    ],
+    figure: { name: 'Alarm at', unit: 'ppm', worse: 'higher', noise: 0.5 },
+    resetBy: ['co-calibrate'],
+    judge: judgeAlarm,
   },
   {
     code: 'cylinder',
@@ -130,7 +162,66 @@ function judgeMonitor(given: CheckSubject): ReturnType<CheckDefinition['judge']>
       suggests: [doTask('co-calibrate', 'Calibrate with both gases')],
     });
   }
+  const gasesUntil = given.text('gasesUntil');
+  if (gasesUntil !== undefined && gasesUntil < given.on) {
+    return judged(
+      'act',
+      `${text}, but its gases were in date until ${gasesUntil}: what they hold is not known. New gases, then again.`,
+      {
+        ...parts,
+        suggests: [doTask('co-calibrate', 'With gases in date')],
+      },
+    );
+  }
   return judged('good', `${text}: within ${figure(allowed(worst.gas))} ppm.`, parts);
+}
+
+/** The strictest and the loosest CO limit of the standards for breathing air, ppm. */
+const coLimits = Object.values(breathingAir).map(({ coPpm }) => coPpm);
+export const ALARM = { strictestPpm: Math.min(...coLimits), loosestPpm: Math.max(...coLimits) } as const;
+
+function judgeAlarm(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
+  const at = given.need('alarmPpm');
+  if (at <= 0)
+    return err(
+      'no-alarm',
+      'An alarm at 0 ppm always sounds, and is soon switched off: enter its setting.',
+      'alarmPpm',
+    );
+  const bound = (ppm: number) => limit(ppm, `${figure(ppm)} ppm`, 'standard');
+  const shown: [Shown, ...Shown[]] = [
+    {
+      verdict: 'good',
+      reason: `The alarm is set at ${figure(at)} ppm and stops the set.`,
+      limit: bound(ALARM.strictestPpm),
+    },
+  ];
+  const set = doTask('co-calibrate', 'Alarm set by its manual, then tried');
+  if (at > ALARM.loosestPpm) {
+    shown.push({
+      verdict: 'act',
+      reason: `The alarm sounds from ${figure(at)} ppm on; no standard for breathing air allows more than ${figure(ALARM.loosestPpm)} ppm.`,
+      limit: bound(ALARM.loosestPpm),
+      suggests: [set],
+    });
+  } else if (at > ALARM.strictestPpm) {
+    shown.push({
+      verdict: 'watch',
+      reason: `The alarm sounds from ${figure(at)} ppm on; ${breathingAir['en-12021'].name} allows ${figure(ALARM.strictestPpm)} ppm.`,
+      limit: bound(ALARM.strictestPpm),
+      suggests: [set],
+    });
+  }
+  if (given.text('trips') === 'no') {
+    shown.push({
+      verdict: 'stop',
+      reason:
+        'The alarm sounds and the set goes on: nobody hears it over an engine. No breathing air with it.',
+      limit: limit(null, 'the alarm stops the set', 'practice'),
+      suggests: [lookAt('co-monitor', 'Relay and wiring from the monitor to the stop')],
+    });
+  }
+  return worstOf(shown, { figure: { value: at, uncertainty: 0.5 } });
 }
 
 /** Day on which the test of a cylinder runs out, from either way of stamping it. */

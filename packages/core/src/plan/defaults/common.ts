@@ -1,4 +1,4 @@
-import { isBreathed } from '../../machine/index.js';
+import { isBreathed, stagesOf } from '../../machine/index.js';
 import {
   dampHalves,
   dustMonthly,
@@ -35,7 +35,8 @@ export const commonTasks: readonly DefaultTask[] = [
     isolation: 'stopped-under-pressure',
     minutes: 2,
     how: 'Daily in use, weekly at least while idle; more in wet weather. An automatic drain is tested, not trusted.',
-    caution: 'Crack the drain slowly, face away. Oily water goes to licensed disposal.',
+    caution:
+      'Crack the drain slowly, face away. Oily water, from the unloader too, goes to licensed disposal.',
   },
   {
     code: 'relief-test',
@@ -75,7 +76,7 @@ export const commonTasks: readonly DefaultTask[] = [
     isolation: 'running',
     minutes: 30,
     how: ({ option }) =>
-      `Soapy water or ultrasonic. ${
+      `Soapy water or ultrasonic. Joints are mended with two spanners, one to hold; new pipework is put together loose, then tightened from the compressor on. ${
         option('thread-sealing') === 'book'
           ? 'A joint made again, vented, gets the sealant that the manual names for it.'
           : 'A joint made again, vented: flared joints and O-rings dry, tapered threads sealed.'
@@ -93,7 +94,7 @@ export const commonTasks: readonly DefaultTask[] = [
     triggers: [months(1)],
     isolation: 'stopped',
     minutes: 10,
-    how: 'Looked at only: vibration loosens. Whatever holds pressure is mended as a repair, vented; a cracked hose is taken out of use.',
+    how: 'Looked at only: vibration loosens. Hoses held every 0.45 m, none rubbing. Whatever holds pressure is mended as a repair, vented; a cracked hose is taken out of use.',
     caution:
       'Locked out before a guard comes off: the machine may start by itself. Plastic (PVC) pressure pipe, a hose that is blistered, past its date or shows wires: out of service.',
   },
@@ -154,7 +155,11 @@ export const commonTasks: readonly DefaultTask[] = [
     // Where the oil cools the air, its temperature shows what was cleaned.
     verifiedBy: ({ plate }) => (plate.family === 'screw' ? ['discharge-temperature'] : []),
     minutes: 20,
-    how: 'Dirt is heat. Canopy panels back on: they steer the air.',
+    how: 'Dirt is heat. Canopy panels back on: they steer the air. While it runs a panel is off for seconds only.',
+    because: ({ plate }) =>
+      stagesOf(plate) > 1
+        ? 'The cooler after the first stage counts most: what leaves it warm is warm in every stage after it.'
+        : undefined,
     caution:
       'Locked out: the fan can start by itself. Surfaces stay hot for a while. No solvent near a motor, no washing with the motor on it.',
     tools: ['brush', 'vacuum cleaner'],

@@ -1,3 +1,4 @@
+import { USUAL_HOLDING_BAR } from '../../checks/index.js';
 import { hasEngine, isBreathed, type DataPlate } from '../../machine/index.js';
 import type { Trigger } from '../service-plan.js';
 import type { SeasonTrigger, WaterTrigger } from '../triggers/index.js';
@@ -34,9 +35,6 @@ const withTheOil = (given: Circumstances): readonly Trigger[] => [
 const SEPARATOR_C = { warm: 32, cold: 18 };
 /** Water in breathing air at the compressor’s outlet: EN 12021:2014 (memory). */
 const MOST_WATER_MG_M3 = 25;
-/** A holding valve is set about here where the plate says nothing (practice). */
-const HOLDING_BAR = 150;
-
 /** Warm 20 h and cold 30 h for a portable tower (practice). */
 const bySeason: SeasonTrigger = { kind: 'season', warm: 20, cold: 30 };
 
@@ -51,7 +49,7 @@ function computedLife({
     kind: 'water',
     moistureCapacityG: moistureCapacityG,
     fadLpm,
-    maintainingValveBar: maintainingValveBar ?? HOLDING_BAR,
+    maintainingValveBar: maintainingValveBar ?? USUAL_HOLDING_BAR,
     warmC: SEPARATOR_C.warm,
     coldC: SEPARATOR_C.cold,
   };
@@ -102,9 +100,14 @@ export const highPressureTasks: readonly DefaultTask[] = [
     minutes: 5,
     how: ({ plate }) =>
       [
-        'Oil level; hoses and dates of cylinders; tower vented so that the motor starts light, drains closed.',
-        plate.motor === 'petrol' ? 'Fuel, choke, raised intake up and upwind of the exhaust.' : '',
-        plate.motor === 'diesel' ? 'Fuel, preheat, intake upwind of the exhaust.' : '',
+        'Oil level; hoses and dates of cylinders; relief lifting screw back and locked; tower vented so that the motor starts light, drains closed, automatic ones switched on.',
+        plate.motor === 'petrol'
+          ? 'Fuel, engine oil, choke; the set upwind of its exhaust, raised intake up.'
+          : '',
+        plate.motor === 'diesel'
+          ? 'Fuel, engine oil, coolant, battery, lamps and preheat; the set upwind of its exhaust, doors of a vehicle open. It must stop when told to.'
+          : '',
+        'A portable set is carried by two or on its dolly.',
       ]
         .filter(Boolean)
         .join(' '),
@@ -119,7 +122,8 @@ export const highPressureTasks: readonly DefaultTask[] = [
     severity: [dampHalves],
     isolation: 'running',
     minutes: 2,
-    how: 'Until no water comes. An automatic drain shows by its stage gauge dipping as it opens.',
+    how: 'Until no water comes. An automatic drain shows by its stage gauge dipping as it opens; it passes water, and shuts.',
+    because: 'Water does not compress: what a separator lets go into the next stage breaks its valves.',
     caution: 'Slowly, face and hands away from the outlet.',
   },
   {
@@ -159,12 +163,16 @@ export const highPressureTasks: readonly DefaultTask[] = [
     verifiedBy: [],
     minutes: 40,
     how: 'Drained warm, the case vented while filling, the charge measured, a new seal on the drain screw.',
-    caution: 'Measure the charge rather than trust the glass. Only oil meant for breathing air.',
+    caution:
+      'Measure the charge rather than trust the glass. Only oil meant for breathing air. Used oil goes to licensed disposal.',
     because: (given) =>
-      given.option('oil-interval') === 'yearly'
-        ? 'Yearly.'
-        : 'Portable sets 100 h, large pressure-lubricated ones 1,000 h; yearly in any case.',
+      `${
+        given.option('oil-interval') === 'yearly'
+          ? 'Yearly.'
+          : 'Portable sets 100 h, large pressure-lubricated ones 1,000 h; yearly in any case.'
+      } Never motor oil: its detergents hold water in suspension, the film fails and the case rusts; and somebody breathes what it gives off.`,
     kit: kit('breathing-air compressor oil, one charge', 'drain screw seal'),
+    tools: ['drain pan', 'measuring jug', 'funnel'],
   },
   {
     code: 'oil-filter',
@@ -320,7 +328,7 @@ export const highPressureTasks: readonly DefaultTask[] = [
   },
   {
     code: 'engine-service',
-    name: 'Engine oil, filter, plug',
+    name: 'Engine service',
     station: 'motor',
     action: 'replace',
     triggers: [hours(100), months(12)],
@@ -330,7 +338,12 @@ export const highPressureTasks: readonly DefaultTask[] = [
     opens: ['outside'],
     verifiedBy: [],
     minutes: 40,
-    caution: 'Cold engine, no flame near the fuel, exhaust away from the intake.',
+    how: ({ plate }) =>
+      plate.motor === 'petrol'
+        ? 'Engine oil, air filter, plug: its gap by the manual.'
+        : 'Engine oil and its filter, fuel filter, air filter. Each gauge in its own place: oil pressure, temperature, fuel.',
+    caution:
+      'Cold engine, no flame near the fuel, exhaust away from the intake. Used oil goes to licensed disposal.',
     kit: kit('engine oil, one charge', 'engine air filter'),
   },
 ];

@@ -55,9 +55,11 @@ export const pistonTasks: readonly DefaultTask[] = [
     minutes: 30,
     how: 'Drain warm, filler or breather open so that it runs fast. Fill by the larger opening first, finish slowly to the mark. Plugs firm, not forced; look again in some days.',
     because: (given) =>
-      agesByMonth(given)
-        ? '500 h or 3 months: oil ages by standing, too.'
-        : 'Yearly, and at 500 h if it gets there sooner.',
+      `${
+        agesByMonth(given)
+          ? '500 h or 3 months: oil ages by standing, too.'
+          : 'Yearly, and at 500 h if it gets there sooner.'
+      } Never motor oil: its detergents hold water in suspension, the film fails and the case rusts.`,
     caution:
       'Drain warm, not hot. Non-detergent compressor oil of the right grade. Used oil goes to licensed disposal.',
     kit: kit('compressor oil of its grade, one charge', 'drain plug seal'),
@@ -217,6 +219,7 @@ export const pistonTasks: readonly DefaultTask[] = [
     isolation: 'running',
     minutes: 2,
     how: 'Where there is one: air-tool oil between the marks, about one drop a minute at flow; each tool’s own figure wins. Regulator and lubricator are set while air flows.',
+    because: 'Too little air-tool oil wears the tool, too much clogs it and fogs the room.',
     caution: 'A bowl that is cracked or crazed can burst: out of use at once.',
   },
   {
@@ -229,6 +232,8 @@ export const pistonTasks: readonly DefaultTask[] = [
     isolation: 'running',
     minutes: 2,
     how: 'Tank filled, drops in the sight glass at the manual’s rate.',
+    because:
+      'Both faces of a double-acting piston need it: the lower one is sealed off from the crankcase and gets no oil from there.',
   },
   {
     code: 'water-flow',

@@ -8,6 +8,7 @@ import { usePreferences } from '../../data/preferences.js';
 import { useFindings } from '../../data/queries.js';
 import { OpenMark } from '../../components/OpenMark.js';
 import { Figure } from '../../components/Figure.js';
+import { standsStill } from '../../components/standing-still.js';
 import { formatAgo, formatDate } from '../../components/describe-due.js';
 
 interface HeadProps {
@@ -78,9 +79,11 @@ export function CompressorHead({ unit, site, standing, timeZone, children }: Hea
       </Box>
       <Stack
         direction="row"
-        spacing={1}
         sx={{
           flex: 'none',
+          gap: 1,
+          // Five of them are more than a phone is wide; four fit beside each other.
+          '&:has(> :nth-child(5))': { flexWrap: { xs: 'wrap', sm: 'nowrap' } },
           '& .MuiButton-root': {
             flex: { xs: 'auto', sm: 'none' },
             px: { xs: 1, sm: 2 },
@@ -110,9 +113,10 @@ function OpenFindings({ compressorId }: { readonly compressorId: string }) {
   );
 }
 
-function describeUse({ hoursPerDay, runHoursBasis }: StandingView): React.ReactNode {
+function describeUse(standing: StandingView): React.ReactNode {
+  const { hoursPerDay, runHoursBasis } = standing;
   if (hoursPerDay === null) return 'use not known yet';
-  if (hoursPerDay < 0.05) return 'standing still';
+  if (standsStill(standing)) return 'standing still';
   return (
     <>
       <Figure value={formatFigure(hoursPerDay, { maxDecimals: 1 })} unit="h" /> a day

@@ -20,6 +20,7 @@ import {
   usePlan,
   useSites,
   useStanding,
+  useFollowUpsOf,
   useStops,
   useCompressor,
   useCompressorFacts,
@@ -29,6 +30,7 @@ import {
 import { HourRuler } from '../../components/ruler/HourRuler.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { MeterQuestion } from './MeterQuestion.js';
+import { FollowUpBanner } from '../../components/follow-ups/FollowUpBanner.js';
 import { StopBanner } from '../../components/stop/StopBanner.js';
 import { WithSide } from '../../components/WithSide.js';
 import { PlanVisitDialog } from '../visits/index.js';
@@ -37,6 +39,7 @@ import { AirWalk } from './air-path/AirWalk.js';
 import { machineFacts, stationToShow, type StationFacts } from './air-path/station-facts.js';
 import { StationPanel } from './station/StationPanel.js';
 import { CompressorDialogs, type OpenDialog } from './CompressorDialogs.js';
+import { StoodBanner } from './StoodBanner.js';
 import { CompressorHead } from './CompressorHead.js';
 import { CompressorTabs } from './CompressorTabs.js';
 
@@ -51,7 +54,9 @@ export function CompressorPage() {
   const measurements = useMeasurements(compressorId);
   const vessels = useVessels(compressorId);
   // What stands against using it stands there from the first moment on, and nothing moves when it comes.
-  const isStopComing = [useStops(), useOpenWork()].some((query) => query.isLoading);
+  const isStopComing = [useStops(), useOpenWork(), useFollowUpsOf(compressorId)].some(
+    (query) => query.isLoading,
+  );
   const all = [unit, standing, facts, plan, sites, measurements, vessels];
   const failed = all.find((query) => query.isError);
   if (failed) {
@@ -180,8 +185,7 @@ function CompressorFolder({ unit, standing, facts, plan, site, measurements, ves
             fillAt={unit.family === 'high-pressure' ? `/units/${unit.id}/fill` : null}
           />
         </CompressorHead>
-        <StopBanner compressorId={unit.id} timeZone={timeZone} />
-        <MeterQuestion standing={standing} />
+        <Banners unit={unit} standing={standing} timeZone={timeZone} />
         <HourRuler
           standing={standing}
           services={facts.services}
@@ -346,4 +350,22 @@ function useNeighbours(compressorId: string) {
     if (index >= 0 && next) void navigate(`/units/${next.compressorId}`);
   };
   return { previous: () => go(-1), next: () => go(1) };
+}
+
+interface BannersProps {
+  readonly unit: CompressorView;
+  readonly standing: StandingView;
+  readonly timeZone: string;
+}
+
+/** What has to be known, or asked, before anything else about a unit. */
+function Banners({ unit, standing, timeZone }: BannersProps) {
+  return (
+    <>
+      <StopBanner compressorId={unit.id} timeZone={timeZone} />
+      <FollowUpBanner compressorId={unit.id} />
+      <StoodBanner unit={unit} standing={standing} timeZone={timeZone} />
+      <MeterQuestion standing={standing} />
+    </>
+  );
 }

@@ -12,6 +12,7 @@ import {
   formatPlateValue,
   type PlateField,
 } from '../../components/plate-fields.js';
+import { ModelNotes } from '../../components/ModelNotes.js';
 import { UnitPhotos } from '../../components/UnitPhotos.js';
 import { useNow } from '../../components/use-now.js';
 
@@ -60,6 +61,7 @@ export function PlatePanel({ unit, timeZone, onEdit, onMove }: PlatePanelProps) 
           </Box>
         </Box>
       ))}
+      <ModelNotes unit={unit} timeZone={timeZone} mayAdd />
       <Box>
         <Typography variant="h3" component="h3" sx={{ mb: 0.5 }}>
           Photos

@@ -1,4 +1,4 @@
-import { Alert, Box, ButtonBase, Stack, TextField, Typography } from '@mui/material';
+import { Alert, Box, Button, ButtonBase, Stack, TextField, Typography } from '@mui/material';
 import type { FillableCylinderView, FillingView } from '@entretien/contracts';
 import { describeDay, describeDayAt, formatDay, localDayAt } from '@entretien/core/basics';
 import { cylinderProblems, setProblems } from '@entretien/core/filling';
@@ -57,6 +57,16 @@ export function ChooseCylinder({ filling, onChoose }: ChooseCylinderProps) {
           onChoose={() => onChoose(cylinder)}
         />
       ))}
+      {cylinders.length > 0 && (
+        <Button
+          component="a"
+          href={`/api/compressors/${filling.compressorId}/cylinder-labels.pdf`}
+          target="_blank"
+          sx={{ minHeight: 44, mt: 1 }}
+        >
+          Print a code for each
+        </Button>
+      )}
     </Box>
   );
 }

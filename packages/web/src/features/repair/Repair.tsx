@@ -1,16 +1,15 @@
-import { Box, Button, ButtonBase, Link as MuiLink, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, Link as MuiLink, Stack, TextField, Typography } from '@mui/material';
 import type { AddRepairEntry, CompressorView, RepairEntryView, RepairView } from '@entretien/contracts';
 import { formatMoment } from '@entretien/core/basics';
 import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import { openingsOf } from '@entretien/core/isolation';
-import { checksThatProve, proceduresFor, formatTorque, type Procedure } from '@entretien/core/repairs';
+import { checksThatProve, proceduresFor, type Procedure } from '@entretien/core/repairs';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { getJson } from '../../data/api.js';
 import { useMeasurements, useSites, useCompressor } from '../../data/queries.js';
-import { Caution } from '../../components/Caution.js';
 import { stayingTexts, type CheckTexts } from '../../components/checks/check-entries.js';
 import { JudgedFields } from '../../components/checks/JudgedFields.js';
 import { useJudged } from '../../components/checks/use-judged.js';
@@ -24,9 +23,9 @@ import { MinutesField, readMinutes } from './MinutesField.js';
 import { PartUsed } from './PartUsed.js';
 import { newFact, useAdd, useFactOnce } from './use-entry.js';
 import { RepairEntries } from './RepairEntries.js';
+import { GuideStep } from './GuideStep.js';
 import { RepairIsolation } from './RepairIsolation.js';
 import { EntryDialog } from './EntryDialog.js';
-import { Tick } from '../../components/Tick.js';
 import { useNow } from '../../components/use-now.js';
 import { toLocalText } from '../../components/WhenField.js';
 
@@ -303,48 +302,18 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
         Renewed every time: {guide.renew.join(', ')}. The maker’s manual of this machine comes first.
       </Typography>
       <ProblemLine error={add.error} />
-      {guide.steps.map(({ code, name, how, caution, torque }) => {
-        const text = `${guide.code}/${code}`;
-        const isGone = gone.has(text);
+      {guide.steps.map((step) => {
+        const text = `${guide.code}/${step.code}`;
         return (
-          <Box key={code} sx={{ borderBottom: 1, borderColor: 'divider', py: 1 }}>
-            {caution && !isGone && <Caution text={caution} />}
-            <ButtonBase
-              role="checkbox"
-              aria-checked={isGone}
-              aria-label={name}
-              disabled={add.isPending}
-              onClick={() =>
-                isGone
-                  ? setUndone(gone.get(text)!)
-                  : add.mutate({ ...newFact(), kind: 'step', text, session: SESSION })
-              }
-              sx={{
-                display: 'flex',
-                width: '100%',
-                textAlign: 'left',
-                justifyContent: 'start',
-                alignItems: 'start',
-                gap: 1.5,
-                minHeight: 44,
-              }}
-            >
-              <Tick on={isGone} size={24} />
-              <Box>
-                <Typography sx={{ fontWeight: 650, lineHeight: 1.3 }}>{name}</Typography>
-                {how && (
-                  <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-                    {how}
-                  </Typography>
-                )}
-                {torque && (
-                  <Typography variant="body2" sx={{ fontWeight: 600 }}>
-                    {formatTorque(torque, unit)}
-                  </Typography>
-                )}
-              </Box>
-            </ButtonBase>
-          </Box>
+          <GuideStep
+            key={step.code}
+            step={step}
+            unit={unit}
+            isGone={gone.has(text)}
+            isSending={add.isPending}
+            onGone={() => add.mutate({ ...newFact(), kind: 'step', text, session: SESSION })}
+            onUndo={() => setUndone(gone.get(text)!)}
+          />
         );
       })}
       {undone && <EntryDialog repair={repair} entry={undone} onClose={() => setUndone(null)} />}

@@ -4,7 +4,7 @@ import { formatsInUse } from '@entretien/core/basics';
 import { stopText } from '@entretien/core/stop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useFleet, useOpenWork, useSites, useStops } from '../../data/queries.js';
+import { useFleet, useFollowUps, useOpenWork, useSites, useStops } from '../../data/queries.js';
 import { MarksLegend } from '../../components/ruler/MarksLegend.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { useNow } from '../../components/use-now.js';
@@ -20,7 +20,7 @@ export function Today() {
   const fleet = useFleet();
   const sites = useSites();
   // What is stopped and what is open stand above the list: they come with it, so that nothing moves.
-  const isMoreComing = [sites, useStops(), useOpenWork()].some((query) => query.isLoading);
+  const isMoreComing = [sites, useStops(), useOpenWork(), useFollowUps()].some((query) => query.isLoading);
   if (fleet.isPending || isMoreComing)
     return (
       <Page>
@@ -142,6 +142,7 @@ function Fleet({ units, whole, onMore, zoneOf }: FleetProps) {
           {text.rest}
         </Typography>
         <StoppedCompressors />
+        <LookAgain />
         <RulerStack groups={groups.slice(0, shown)} zoneOf={zoneOf} now={Date.parse(whole.at)} />
         {(groups.length > shown || onMore) && (
           <Button onClick={showMore} sx={{ mt: 2 }}>
@@ -188,6 +189,53 @@ function StoppedCompressors() {
           <strong>{stopText(stop)}.</strong> {stop.why}
         </Typography>
       ))}
+    </Box>
+  );
+}
+
+/** So many at once: what waits the longest comes first. */
+const LOOKS_SHOWN = 12;
+
+/** What was opened or fitted lately and is to be looked at again: a line that leads to each. */
+function LookAgain() {
+  const { data = [] } = useFollowUps();
+  const due = data.filter(({ state }) => state !== 'coming');
+  if (due.length === 0) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="Look again"
+      sx={{
+        borderLeft: 4,
+        borderColor: 'brass',
+        bgcolor: 'brassGround',
+        px: 1.5,
+        py: { xs: 0.25, md: 0.75 },
+        my: 1,
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'baseline',
+        columnGap: 1.5,
+        typography: 'body2',
+      }}
+    >
+      <Typography variant="body2" component="h2" sx={{ fontWeight: 700 }}>
+        Look again at what was opened
+      </Typography>
+      {due.slice(0, LOOKS_SHOWN).map(({ compressorId, kind, tag, state }) => (
+        <span key={compressorId + kind}>
+          <MuiLink
+            component={Link}
+            to={`/units/${compressorId}`}
+            sx={{ fontWeight: 700, display: 'inline-block', py: { xs: 1.25, md: 0.5 } }}
+          >
+            {tag}
+          </MuiLink>
+          {kind === 'belt' ? ' new belt' : ''}
+          {state === 'late' ? ' late' : ''}
+        </span>
+      ))}
+      {due.length > LOOKS_SHOWN && <span>and {due.length - LOOKS_SHOWN} more</span>}
     </Box>
   );
 }

@@ -1,9 +1,9 @@
 import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { kitAgainstVan, type KitLine } from '@entretien/core/parts';
-import type { IsolationState } from '@entretien/core/plan';
+import { kitItemText, type IsolationState } from '@entretien/core/plan';
 import { prepare } from '@entretien/core/visit';
-import { stationName } from '@entretien/core/machine';
+import { stationName, type DataPlate } from '@entretien/core/machine';
 import { useState } from 'react';
 import { useParts } from '../../data/queries.js';
 import { Caution } from '../../components/Caution.js';
@@ -11,6 +11,7 @@ import { DropMark } from '../../components/DropMark.js';
 import { DueFigure } from '../../components/DueFigure.js';
 import { Figure } from '../../components/Figure.js';
 import { describeDue } from '../../components/describe-due.js';
+import { useFormatQuantity } from '../../components/use-format-quantity.js';
 import { JoinCompressor } from './JoinCompressor.js';
 import { plannedTasks } from './phases.js';
 import { PhaseFooter, type PhaseProps } from './PhaseFooter.js';
@@ -99,7 +100,7 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
           </Typography>
           {lines.length === 0 && <Typography variant="body2">No parts.</Typography>}
           {lines.map((line) => (
-            <KitRow key={line.part} line={line} />
+            <KitRow key={line.part} line={line} plate={unit.plate} />
           ))}
           {tools.length > 0 && (
             <Typography variant="body2" sx={{ mt: 1 }}>
@@ -134,7 +135,13 @@ function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
-function KitRow({ line: { part, count, answeredBy, proposed, short } }: { readonly line: KitLine }) {
+interface KitRowProps {
+  readonly line: KitLine;
+  readonly plate: DataPlate;
+}
+
+function KitRow({ line: { part, count, answeredBy, proposed, short }, plate }: KitRowProps) {
+  const packed = kitItemText(part, plate, useFormatQuantity());
   const held =
     answeredBy === null
       ? 'not in the catalogue'
@@ -148,7 +155,7 @@ function KitRow({ line: { part, count, answeredBy, proposed, short } }: { readon
     >
       <Figure value={String(count)} unit="×" sx={{ minWidth: 34 }} />
       <Typography sx={{ flex: 1 }}>
-        {answeredBy?.name ?? capital(part)}
+        {answeredBy?.name ?? capital(packed)}
         {!answeredBy && proposed && (
           <Typography variant="body2" sx={{ color: 'text.secondary', lineHeight: 1.25 }}>
             Like {proposed.name}? {proposed.inVan} in the van.
@@ -160,7 +167,7 @@ function KitRow({ line: { part, count, answeredBy, proposed, short } }: { readon
             variant="caption"
             sx={{ color: 'text.secondary', display: 'block', lineHeight: 1.25 }}
           >
-            {part}
+            {packed}
           </Typography>
         )}
       </Typography>

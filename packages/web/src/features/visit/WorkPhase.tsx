@@ -15,6 +15,7 @@ import {
   type VisitTask,
 } from '@entretien/core/visit';
 import { useState } from 'react';
+import { KnownFigures } from '../../components/KnownFigures.js';
 import { Caution } from '../../components/Caution.js';
 import { ActionAlert } from '../../components/ActionAlert.js';
 import { FoundDialog } from './FoundDialog.js';
@@ -311,6 +312,7 @@ function TaskRow({ atWork, task, isShut, doneAlone }: TaskRowProps) {
         <Tick on={outcome === 'done' || outcome === 'looked'} size={24} />
         <Box sx={{ flex: { xs: '1 0 200px', md: 1 }, minWidth: 0 }}>
           <Typography sx={{ fontWeight: 650, lineHeight: 1.3 }}>{task.name}</Typography>
+          {outcome === 'open' && <KnownFigures task={task.code} plate={atWork.unit.plate} />}
           {outcome === 'open' && !asksLook && task.how && (
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
               {task.how}

@@ -5,7 +5,7 @@ import {
   RecordMeasurement,
   type SiteView,
 } from '@entretien/contracts';
-import { cautionOf, checksFor, howOf, type CheckDefinition } from '@entretien/core/checks';
+import { cautionOf, checksFor, checksWithLists, howOf, type CheckDefinition } from '@entretien/core/checks';
 import { futureProblem, readingProblem } from '@entretien/core/hours';
 import { stationName, stationsOf } from '@entretien/core/machine';
 import { useState } from 'react';
@@ -29,6 +29,7 @@ import { useNow } from '../../../components/use-now.js';
 import { WhenField } from '../../../components/WhenField.js';
 import { hourLogOf, typedReading } from '../../../components/meter/hour-log.js';
 import { latestByCheck } from './check-chart.js';
+import { FromList } from './FromList.js';
 
 interface MeasureProps {
   readonly unit: CompressorView;
@@ -203,6 +204,9 @@ function MeasureForm(props: FormProps) {
         }}
       >
         <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.25, minWidth: 0 }}>
+          {checksWithLists.includes(check.code) && (
+            <FromList check={check} onTexts={(read) => setTexts({ ...texts, ...read })} />
+          )}
           <CheckFields
             fields={judged.fields}
             texts={texts}

@@ -15,6 +15,7 @@ import { shownFigure } from '../../../components/checks/format-figure.js';
 import { DropMark, stateColour } from '../../../components/DropMark.js';
 import { Figure } from '../../../components/Figure.js';
 import { formatAgo, formatDate, describeDue } from '../../../components/describe-due.js';
+import { KnownFigures } from '../../../components/KnownFigures.js';
 import { useFormatQuantity } from '../../../components/use-format-quantity.js';
 import { Vial, verdictColour } from '../../../components/VerdictMark.js';
 import type { StationFacts } from '../air-path/station-facts.js';
@@ -101,6 +102,7 @@ function Part({ title, children }: { readonly title: string; readonly children: 
 type RowProps = StationPanelProps & { readonly task: TaskStandingView; readonly how: string | undefined };
 
 function TaskRow({
+  unit,
   task,
   how,
   now,
@@ -163,6 +165,7 @@ function TaskRow({
           Done
         </Button>
       </Stack>
+      <KnownFigures task={task.code} plate={unit} />
       {how && (
         <Typography variant="caption" sx={{ color: 'text.secondary', display: 'block', mt: 0.25 }}>
           {how}

@@ -1,0 +1,60 @@
+import type { DataPlate } from '../machine/index.js';
+import { formatQuantity } from '../quantities/index.js';
+import { defaultPlan, kitItemText, kitOf, knownFigures, type FormatQuantity } from './index.js';
+
+const format: FormatQuantity = (value, quantity) => {
+  const { figure, unit } = formatQuantity(value, quantity);
+  return `${figure} ${unit}`;
+};
+const plate = (more: Partial<DataPlate> = {}): DataPlate => ({
+  siteId: 's',
+  tag: 'T-1',
+  family: 'piston',
+  commissionedOn: '2024-01-01',
+  history: 'new',
+  ...more,
+});
+const known = plate({
+  oilChargeL: 1.5,
+  oilGrade: 'VG 100',
+  oilDrainAt: 'plug at the front, 17 mm',
+  oilFillAt: 'through the glass',
+  levelRead: 'dot',
+  levelSeenBy: 'mirror',
+});
+
+test('what is known stands at the oil’s tasks, and at no other', () => {
+  expect(knownFigures('oil-change', known, format)).toEqual([
+    'Oil: 1.5 L of VG 100',
+    'Drain: plug at the front, 17 mm',
+    'Fill: through the glass',
+    'Level: at the dot, seen by mirror',
+  ]);
+  expect(knownFigures('oil-level', known, format)).toHaveLength(4);
+  expect(knownFigures('belt-check', known, format)).toEqual([]);
+  expect(knownFigures('oil-change', plate(), format)).toEqual([]);
+  expect(knownFigures('oil-change', plate({ oilGrade: 'VG 46' }), format)).toEqual(['Oil: VG 46']);
+  expect(knownFigures('cartridge-replace', plate({ cartridgeWay: 'arrow down' }), format)).toEqual([
+    'Cartridge: arrow down',
+  ]);
+});
+
+test('a charge is packed by its litres and grade; an engine’s oil is another', () => {
+  expect(kitItemText('compressor oil of its grade, one charge', known, format)).toBe(
+    '1.5 L of compressor oil VG 100',
+  );
+  expect(kitItemText('compressor oil of its grade, one charge', plate(), format)).toBe(
+    'compressor oil of its grade, one charge',
+  );
+  expect(kitItemText('coolant of its grade, top-up', known, format)).toBe('coolant VG 100, top-up');
+  expect(kitItemText('engine oil, one charge', known, format)).toBe('engine oil, one charge');
+  expect(kitItemText('drain plug seal', known, format)).toBe('drain plug seal');
+});
+
+test('no default kit of a machine with a known charge speaks of one charge, but of the engine’s', () => {
+  for (const family of ['piston', 'screw', 'high-pressure'] as const) {
+    const of = { ...known, family };
+    const lines = kitOf(defaultPlan(of).tasks).map(({ part }) => kitItemText(part, of, format));
+    expect(lines.filter((line) => /one charge/.test(line) && !/engine/.test(line))).toEqual([]);
+  }
+});

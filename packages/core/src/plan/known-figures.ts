@@ -1,0 +1,36 @@
+import { levelReadOn } from '../checks/index.js';
+import type { DataPlate } from '../machine/index.js';
+import type { FormatQuantity } from './format-figures.js';
+
+const OIL_TASKS = new Set(['oil-change', 'oil-level', 'first-service', 'oil-filter']);
+
+/**
+ * What is known of this machine for a task, at hand where it is done: charge and grade of the oil, where it is drained
+ * and filled, how its level is read, which way its cartridge goes.
+ */
+export function knownFigures(task: string, plate: DataPlate, format: FormatQuantity): readonly string[] {
+  if (task === 'cartridge-replace') return plate.cartridgeWay ? [`Cartridge: ${plate.cartridgeWay}`] : [];
+  if (!OIL_TASKS.has(task)) return [];
+  const { oilChargeL, oilGrade, oilDrainAt, oilFillAt, levelRead, levelSeenBy } = plate;
+  const charge = [oilChargeL === undefined ? '' : format(oilChargeL, 'volume'), oilGrade ?? ''].filter(
+    Boolean,
+  );
+  return [
+    charge.length === 0 ? '' : `Oil: ${charge.join(' of ')}`,
+    oilDrainAt ? `Drain: ${oilDrainAt}` : '',
+    oilFillAt ? `Fill: ${oilFillAt}` : '',
+    levelRead || levelSeenBy
+      ? `Level: ${levelReadOn(plate)}${levelSeenBy ? `, seen by ${levelSeenBy}` : ''}`
+      : '',
+  ].filter(Boolean);
+}
+
+/** A line of a kit as it is packed on this machine: “9 L of compressor oil”, and not one charge of it. */
+export function kitItemText(part: string, plate: DataPlate, format: FormatQuantity): string {
+  const { oilChargeL, oilGrade } = plate;
+  // An engine’s oil is another, and nobody entered how much of it goes in.
+  if (/engine/i.test(part)) return part;
+  const graded = oilGrade === undefined ? part : part.replace(/ of its grade/i, ` ${oilGrade}`);
+  if (oilChargeL === undefined || !/, one charge$/i.test(graded)) return graded;
+  return `${format(oilChargeL, 'volume')} of ${graded.replace(/, one charge$/i, '')}`;
+}
