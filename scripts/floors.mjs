@@ -23,6 +23,7 @@ export const areasOfCore = {
   proof: ['basics', 'machine', 'isolation'],
   'follow-ups': ['basics', 'machine', 'hours', 'isolation'],
   stop: ['basics', 'machine', 'checks'],
+  points: ['basics', 'machine', 'checks', 'isolation'],
   repairs: ['basics', 'quantities', 'machine', 'checks', 'plan', 'isolation'],
   visit: ['basics', 'quantities', 'machine', 'checks', 'plan', 'isolation', 'stop'],
   facts: [
@@ -35,6 +36,7 @@ export const areasOfCore = {
     'checks',
     'plan',
     'isolation',
+    'points',
     'stop',
     'repairs',
     'visit',

@@ -40,6 +40,19 @@ export {
   SetStartingPoints,
   type TaskStart,
 } from './plans.js';
+export { PaperQuery, type PaperView } from './papers.js';
+export {
+  ChangePoint,
+  PointDetails,
+  PointsQuery,
+  RecordPointWork,
+  RegisterPoint,
+  WithdrawPointWork,
+  type PointFeedView,
+  type PointTaskView,
+  type PointView,
+  type PointWorkView,
+} from './points.js';
 export { ChangeVessel, RecordExamination, RegisterVessel, VesselDetails, VesselsQuery } from './vessel.js';
 export {
   AddPart,

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { RecordReading, RecordService } from '@entretien/contracts';
+import type { RecordPointWork, RecordReading, RecordService } from '@entretien/contracts';
 import {
   DAY_MS,
   formatDay,
@@ -14,9 +14,11 @@ import {
   createApp,
   Database,
   MeasurementsService,
+  PapersService,
   PartsService,
   PeopleService,
   PlansService,
+  PointsService,
   ReadingsService,
   RepairsService,
   StopsService,
@@ -38,6 +40,8 @@ import { worthPlanning } from '@entretien/core/visit';
 import seedrandom from 'seedrandom';
 import { Instruments, type Measured, type MeasuredVisit } from './measuring.js';
 import { people, sites, type SiteStory, type CompressorStory, type CylinderStory } from './story.js';
+import { papers } from './papers.js';
+import { points, POINTS_REGISTERED, pointTelling } from './points.js';
 import { parts } from './van.js';
 import { creameryVisit, visitTasks } from './visit-story.js';
 
@@ -88,6 +92,7 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
       plans: app.get(PlansService),
       waiting: app.get(DeferralsService),
       vessels: app.get(VesselsService),
+      points: app.get(PointsService),
       filling: app.get(FillingService),
       parts: app.get(PartsService),
       repairs: app.get(RepairsService),
@@ -101,6 +106,12 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
   );
   // One transaction for the whole story: ten seconds of waiting for the disk become one.
   const summary = app.get(Database).transact(() => valley.recordAll());
+  // Their files are looked through and written one by one.
+  clock = now;
+  for (const { tag, kind, title, draw } of papers) {
+    const about = { id: idOf('paper', tag, title), kind, title };
+    await app.get(PapersService).add(idOf('unit', tag), about, await draw(new Date(now)), valley.lead);
+  }
   await app.close();
   return summary;
 }
@@ -116,6 +127,7 @@ interface Services {
   readonly plans: PlansService;
   readonly waiting: DeferralsService;
   readonly vessels: VesselsService;
+  readonly points: PointsService;
   readonly filling: FillingService;
   readonly parts: PartsService;
   readonly repairs: RepairsService;
@@ -156,6 +168,11 @@ class Valley {
     private readonly setClock: (moment: number) => void,
   ) {}
 
+  /** Who keeps the papers. */
+  get lead(): string {
+    return this.technicians[0]!;
+  }
+
   recordAll(): DemoSummary {
     const first = Math.max(...sites.flatMap((site) => site.units.map(firstDayAgo)));
     this.at(this.today - first, 7);
@@ -172,7 +189,10 @@ class Valley {
         }
       });
       for (const unit of living) this.liveDay(unit, day);
-      sites.forEach((site, index) => this.fillDay(site, siteIds[index]!, day));
+      sites.forEach((site, index) => {
+        this.fillDay(site, siteIds[index]!, day);
+        this.pointDay(site, siteIds[index]!, day);
+      });
       if (this.today - day === VISITED) {
         this.stockVan(day);
         this.visitCreamery(
@@ -382,6 +402,31 @@ class Valley {
     for (let turn = 0; turn < 2; turn++) {
       const cylinder = sound[(day + turn * 3) % sound.length]!;
       this.fill(set, cylinder, day, 16 + turn / 4, random);
+    }
+  }
+
+  /** Points of use come into the register, and are worked at now and then. */
+  private pointDay({ name }: SiteStory, siteId: string, day: DayNumber): void {
+    const ago = this.today - day;
+    for (const story of points.filter(({ site }) => site === name)) {
+      const { site: _site, fedBy, through = [], work, ...plate } = story;
+      const id = idOf('point', plate.tag);
+      const known = {
+        ...plate,
+        siteId,
+        compressorIds: fedBy.map((tag) => idOf('unit', tag)),
+        vesselIds: through.map((tag) => idOf('vessel', tag)),
+        fittedOn: formatDay(this.today - POINTS_REGISTERED),
+      };
+      if (ago === POINTS_REGISTERED) {
+        this.at(day, 18);
+        this.write.points.add({ ...known, id }, this.technicians[0]!);
+      }
+      for (const done of work.filter((one) => one.ago === ago)) {
+        const end = Date.parse(this.at(day, 15));
+        const telling = { id: idOf('point-work', plate.tag, day), ...pointTelling(known, done, { end }) };
+        this.write.points.record(id, telling as RecordPointWork, this.technicians[1]!);
+      }
     }
   }
 

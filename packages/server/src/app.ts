@@ -46,6 +46,7 @@ import { LogbookModule } from './logbook/logbook.module.js';
 import { MeasurementsModule } from './measurements/measurements.module.js';
 import { formatsOfRequest } from './common/formats-of-request.js';
 import { OpenWorkModule } from './open-work/open-work.module.js';
+import { PapersModule } from './papers/papers.module.js';
 import { PartsModule } from './parts/parts.module.js';
 import { PeopleModule } from './people/people.js';
 import { PersistenceModule } from './persistence/persistence.module.js';
@@ -53,6 +54,7 @@ import { RepairEntryEntity } from './persistence/entities/repair.entity.js';
 import { VisitStepEntity } from './persistence/entities/visit.entity.js';
 import { storedKinds, type StoredKind } from './persistence/stored-kinds.js';
 import { PlansModule } from './plans/plans.module.js';
+import { PointsModule } from './points/points.module.js';
 import { ReachModule } from './reach/reach.module.js';
 import { ReadingsModule } from './readings/readings.module.js';
 import { EntryRegistry } from './repairs/entry-registry.js';
@@ -114,6 +116,8 @@ class AppModule {
         StandingsModule,
         PlansModule,
         VesselsModule,
+        PointsModule,
+        PapersModule,
         PartsModule,
         WorkshopModule,
         IsolationModule,
@@ -230,7 +234,7 @@ function limits({ publicUrl }: Settings) {
   return [
     requestGuards(publicUrl),
     atMost(MOST_BODIES, () => true),
-    atMost(MOST_PICTURES, ({ path }) => path.endsWith('/photos') || path.endsWith('/logo')),
+    atMost(MOST_PICTURES, ({ path }) => /\/(photos|papers|logo)$/.test(path)),
   ];
 }
 

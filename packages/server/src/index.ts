@@ -26,5 +26,8 @@ export { StopsService } from './stops/stops.service.js';
 export { ServicesService } from './services/services.service.js';
 export { SitesService } from './sites/sites.service.js';
 export { StandingsService } from './standings/standings.service.js';
+export { ink, PdfDocument } from './documents/pdf-document.js';
+export { PapersService } from './papers/papers.service.js';
+export { PointsService } from './points/points.service.js';
 export { VesselsService } from './vessels/vessels.service.js';
 export { VisitsService } from './visits/visits.service.js';

@@ -267,6 +267,20 @@ describe('a verdict never improves as a figure moves away from its limit', () =>
     { check: 'line-filter-drop', field: 'dropBar', from: 0.01, to: 10, rest: { flowing: 'yes' } },
     { check: 'regulator', field: 'flowBar', from: 6, to: 0, rest: { setBar: 6, needBar: 5.8 } },
     { check: 'regulator', field: 'restBar', from: 6, to: 40, rest: { setBar: 6, flowBar: 6, ratedBar: 10 } },
+    {
+      check: 'line-lubricator',
+      field: 'drops',
+      from: 1,
+      to: 0,
+      rest: { kind: 'direct', holds: 'right' },
+    },
+    {
+      check: 'line-lubricator',
+      field: 'drops',
+      from: 10,
+      to: 300,
+      rest: { kind: 'micro-mist', holds: 'right' },
+    },
     { check: 'co-alarm', field: 'alarmPpm', from: 1, to: 1000, rest: { trips: 'yes' }, machine: high },
   ];
 

@@ -20,7 +20,15 @@ import {
 } from './library/heat.js';
 import { ACID, ACID_ALONE, OIL_PPM, VISCOSITY } from './library/laboratory.js';
 import { foundLines } from './library/looks.js';
-import { CREEP, DROOP, LINE_FILTER, NEAR_LABEL, NO_LINE_DROP_BAR } from './library/points-of-use.js';
+import {
+  CREEP,
+  DROOP,
+  LINE_DROPS,
+  LINE_FILTER,
+  NEAR_LABEL,
+  NO_LINE_DROP_BAR,
+  USUAL_DROPS,
+} from './library/points-of-use.js';
 import {
   breathingAir,
   breathingDewPoint,
@@ -387,6 +395,15 @@ export const limitLines: Readonly<Record<string, readonly LimitLine[]>> = {
     line('act', `${LINE_FILTER.act} bar, or the figure on its element`),
     line('watch', `under ${NO_LINE_DROP_BAR} bar while air flows`),
     line('refused', 'no air flows'),
+  ],
+  'line-lubricator': [
+    line(
+      'watch',
+      `under ${percent(LINE_DROPS.watchLow)} or over ${percent(LINE_DROPS.watchHigh)} of what the tool asks for; where nobody said, of ${USUAL_DROPS.direct} a minute, ${USUAL_DROPS['micro-mist']} of micro-mist`,
+    ),
+    line('act', `under ${percent(LINE_DROPS.actLow)} or over ${percent(LINE_DROPS.actHigh)} of it`),
+    line('watch', 'another air-tool oil than it is marked for', 'the label'),
+    line('act', 'compressor oil in it, or nothing'),
   ],
   regulator: [
     line('watch', `${percent(DROOP.watch)} less under flow`),

@@ -4,6 +4,7 @@ import { fillFacts } from './fills.js';
 import { followUpFacts } from './follow-ups.js';
 import { modelNoteFacts } from './model-notes.js';
 import { planningFacts } from './planning.js';
+import { pointFacts } from './points.js';
 import { visitFacts } from './visits.js';
 import { vesselFacts } from './vessels.js';
 import { stopFacts } from './stops.js';
@@ -23,6 +24,7 @@ export const facts = {
   ...fillFacts,
   ...followUpFacts,
   ...modelNoteFacts,
+  ...pointFacts,
   ...stopFacts,
   ...vesselFacts,
   ...registerFacts,

@@ -31,6 +31,17 @@ export {
   modelNoteNames,
   type ModelNoteKind,
 } from './model-notes.js';
+export {
+  fitsKind,
+  LARGEST_PAPER_MB,
+  PAPER_TITLE_LENGTH,
+  paperKindNames,
+  paperKinds,
+  paperTypeOf,
+  paperTypes,
+  type PaperKind,
+  type PaperType,
+} from './papers.js';
 export { plateDoubts, plateProblems } from './plate-doubts.js';
 export { plateAt, type PlateChange } from './plate-history.js';
 export { spacesOf, type Passage, type Space } from './spaces.js';

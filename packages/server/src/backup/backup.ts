@@ -81,7 +81,7 @@ export async function makeBackup(
       live.close();
     }
     // A photo lies there before the database names it: whatever the copy names is there by now.
-    const names = photosOf(join(work, DATABASE)).map(({ id }) => `${id}.jpg`);
+    const names = filesNamedIn(join(work, DATABASE));
     const album = isBeside ? besideOf(file) : join(work, PHOTOS);
     mkdirSync(album, { recursive: true });
     const missing: string[] = [];
@@ -246,8 +246,11 @@ async function check(folder: string, album: string): Promise<void> {
   }
   refuseStrange(join(folder, DATABASE));
   const there = new Set([...manifest.photos.map(({ name }) => name), ...(manifest.missing ?? [])]);
-  const missing = photosOf(join(folder, DATABASE)).find(({ id }) => !there.has(`${id}.jpg`));
-  if (missing) throw new BackupProblem(`The photo ${missing.id}.jpg is missing in the backup.`);
+  const missing = filesNamedIn(join(folder, DATABASE)).find((name) => !there.has(name));
+  if (missing !== undefined)
+    throw new BackupProblem(
+      `The ${missing.endsWith('.jpg') ? 'photo' : 'paper'} ${missing} is missing in the backup.`,
+    );
 }
 
 /** Leaves nothing but what the list of contents names: a log beside the database would change it when it is opened. */
@@ -287,20 +290,26 @@ function readManifest(folder: string): Manifest {
       manifest.format === 1 && manifest.database.name === DATABASE && Array.isArray(manifest.photos);
     // A name from a file never leads out of its folder.
     const names = [...manifest.photos.map(({ name }) => name), ...(manifest.missing ?? [])];
-    if (isManifest && names.every((name) => /^[0-9a-f-]{36}\.jpg$/.test(name))) return manifest;
+    if (isManifest && names.every((name) => /^[0-9a-f-]{36}\.(jpg|pdf|webm|ogg|m4a|mp3|wav)$/.test(name)))
+      return manifest;
   } catch {
     // Falls through to the problem below.
   }
   throw new BackupProblem('This is no backup of ours: its list of contents is missing or of another kind.');
 }
 
-function photosOf(file: string): { id: string }[] {
+/** The names of the photos and papers that a database knows. */
+function filesNamedIn(file: string): readonly string[] {
   const database = new Sqlite(file, { readonly: true });
   try {
-    const [table] = database.prepare(`SELECT 1 FROM "sqlite_master" WHERE "name" = 'photo'`).all();
-    return table
-      ? (database.prepare('SELECT "id" FROM "photo" ORDER BY "id"').all() as { id: string }[])
-      : [];
+    const has = (table: string) =>
+      database.prepare('SELECT 1 FROM "sqlite_master" WHERE "name" = ?').all(table).length > 0;
+    const names = (sql: string) =>
+      (database.prepare(sql).all() as { name: string }[]).map(({ name }) => name);
+    return [
+      ...(has('photo') ? names(`SELECT "id" || '.jpg' AS "name" FROM "photo" ORDER BY "id"`) : []),
+      ...(has('paper') ? names(`SELECT "id" || '.' || "type" AS "name" FROM "paper" ORDER BY "id"`) : []),
+    ];
   } finally {
     database.close();
   }

@@ -31,19 +31,25 @@ export function requestGuards(publicUrl: string | undefined) {
     }
     // Lists and photos are sent as they are; a plain form cannot send those types across sites either.
     const wanted = bodyTypeOf(request.path);
-    if (hasBody(request) && !request.is(wanted)) {
+    if (hasBody(request) && !request.is([...wanted])) {
       return next(
-        new ProblemError(415, 'not-json', 'That could not be read.', `Send the body as ${wanted}.`),
+        new ProblemError(
+          415,
+          'not-json',
+          'That could not be read.',
+          `Send the body as ${wanted.join(' or ')}.`,
+        ),
       );
     }
     next();
   };
 }
 
-function bodyTypeOf(path: string): string {
-  if (path === '/readings/import') return 'text/csv';
-  if (path === '/settings/logo') return 'image/*';
-  return /^\/(visits|compressors)\/[^/]+\/photos$/.test(path) ? 'image/*' : 'application/json';
+function bodyTypeOf(path: string): readonly string[] {
+  if (path === '/readings/import') return ['text/csv'];
+  if (path === '/settings/logo') return ['image/*'];
+  if (/^\/compressors\/[^/]+\/papers$/.test(path)) return ['application/pdf', 'audio/*'];
+  return [/^\/(visits|compressors)\/[^/]+\/photos$/.test(path) ? 'image/*' : 'application/json'];
 }
 
 function sameHost(origin: string, host: string, publicHost: string | undefined): boolean {

@@ -13,6 +13,7 @@ import { VoidedEntity } from './entities/correction.entity.js';
 import { FleetPriorEntity } from './entities/fleet-prior.entity.js';
 import { PersonEntity } from './entities/person.entity.js';
 import { SettingEntity } from './entities/stop.entity.js';
+import { PaperEntity } from './entities/paper.entity.js';
 import { PhotoEntity } from './entities/visit.entity.js';
 import { migrations } from './migrations/index.js';
 import { storedKinds } from './stored-kinds.js';
@@ -23,6 +24,7 @@ const others = [
   PersonEntity,
   PlanVersionEntity,
   PlanContentEntity,
+  PaperEntity,
   PhotoEntity,
   VoidedEntity,
   FleetPriorEntity,

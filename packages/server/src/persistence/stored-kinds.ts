@@ -8,6 +8,7 @@ import './entities/measurement.entity.js';
 import './entities/model-note.entity.js';
 import './entities/part.entity.js';
 import './entities/plan-facts.entity.js';
+import './entities/point.entity.js';
 import './entities/repair.entity.js';
 import './entities/service.entity.js';
 import './entities/stop.entity.js';

@@ -5,6 +5,7 @@ import type { CustomerView } from '@entretien/contracts';
 import { formatInstant, type Instant } from '@entretien/core/basics';
 import { DataSource } from 'typeorm';
 import { ZipFile } from 'yazl';
+import { ALBUM } from '../common/file-album.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import { VERSION } from '../common/version.js';
 import { CompressorRegister, type CompressorRecord } from '../compressors/compressor-register.js';
@@ -13,6 +14,7 @@ import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { AccountEntity } from '../persistence/entities/access.entity.js';
 import type { FactColumns } from '../persistence/entities/columns.js';
+import { PaperEntity } from '../persistence/entities/paper.entity.js';
 import { PhotoEntity } from '../persistence/entities/visit.entity.js';
 import { StoredKinds, type StoredKind } from '../persistence/stored-kinds.js';
 import { SitesService } from '../sites/sites.service.js';
@@ -23,6 +25,7 @@ customer.json  who it is, their sites, who of them may sign in, and who recorded
 sites/         what is on record of each site: itself, vessels, visits
 units/         what is on record of each machine while it stood at those sites, kind by kind
 photos/        the pictures of those visits and machines
+papers/        manuals, labels and sounds of those machines
 
 Moments are milliseconds since 1970-01-01 UTC. What was corrected or withdrawn is there as well as what replaced it.
 `;
@@ -61,8 +64,12 @@ export class CustomerExport {
       add(`units/${fileName(tag, unit.id)}.json`, this.ofUnit(unit, customer));
     }
     for (const photo of this.photosOf(customer, units)) {
-      const file = join(this.settings.dataDir, 'photos', `${photo}.jpg`);
+      const file = join(this.settings.dataDir, ALBUM, `${photo}.jpg`);
       if (existsSync(file)) archive.addFile(file, `photos/${photo}.jpg`, { compress: false });
+    }
+    for (const paper of this.papersOf(units)) {
+      const file = join(this.settings.dataDir, ALBUM, paper);
+      if (existsSync(file)) archive.addFile(file, `papers/${paper}`, { compress: false });
     }
     archive.end();
     return { archive: archive.outputStream, name: `${fileName(customer.name, '')}.zip` };
@@ -137,6 +144,15 @@ export class CustomerExport {
   private everStoodAt(unit: CompressorRecord, customer: CustomerView): boolean {
     const moments = [0, this.clock(), ...unit.plateChanges.map(({ changedAt }) => changedAt)];
     return moments.some((at) => this.stoodWith(unit, customer, at));
+  }
+
+  private papersOf(units: readonly CompressorRecord[]): string[] {
+    const rows = this.database.findAll(
+      PaperEntity,
+      'WHERE "compressor_id" IN (SELECT "value" FROM json_each(?)) ORDER BY "recorded_at"',
+      JSON.stringify(units.map(({ id }) => id)),
+    );
+    return rows.map(({ id, type }) => `${id}.${type}`);
   }
 
   private photosOf({ siteIds }: CustomerView, units: readonly CompressorRecord[]): string[] {

@@ -1,22 +1,10 @@
-import { createHash, randomUUID } from 'node:crypto';
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  writeSync,
-} from 'node:fs';
-import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import type { CompressorPhotoView, PhotoView } from '@entretien/contracts';
 import { formatInstant } from '@entretien/core/basics';
+import { FileAlbum, sha256 } from '../common/file-album.js';
 import { pixelsOf } from '../common/pixels-of.js';
 import { conflict, impossible, notFound, ProblemError } from '../common/problem.js';
+import { albumFull, bytesInAlbum } from '../persistence/album-room.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import type { Settings } from '../config.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
@@ -50,7 +38,7 @@ function isOf({ visitId, compressorId }: Album, album: Album): boolean {
 /** Photos lie beside the database, made anew from their pixels, so that nothing else comes along with them. */
 @Injectable()
 export class PhotosService {
-  private readonly folder: string;
+  private readonly album: FileAlbum;
   private readonly mostBytes: number;
 
   constructor(
@@ -62,8 +50,8 @@ export class PhotosService {
     @Inject(SETTINGS) { dataDir, mostPhotoBytes = Infinity }: Settings,
   ) {
     this.mostBytes = mostPhotoBytes;
-    this.folder = join(dataDir, 'photos');
-    this.sweep();
+    this.album = new FileAlbum(dataDir);
+    this.album.sweep();
   }
 
   /** Takes a photo in: its content says what it is, whatever it is called. */
@@ -93,9 +81,8 @@ export class PhotosService {
       widthPx: info.width,
       heightPx: info.height,
     };
-    const aside = this.writeAside(row.id, data);
-    try {
-      return this.database.transact(() => {
+    return this.album.write(fileOf(row.id), data, (moveIn) =>
+      this.database.transact(() => {
         // Whose picture it is decides here, for somebody may have sent the same id at once; only then it takes its place.
         const meanwhile = this.known(id, album, hash);
         if (meanwhile && this.picture(meanwhile) !== null) return toView(meanwhile);
@@ -108,26 +95,14 @@ export class PhotosService {
             row.id,
           );
         } else this.database.insert(PhotoEntity, row);
-        this.moveIn(aside, row.id);
+        moveIn();
         return toView(row);
-      });
-    } finally {
-      rmSync(aside, { force: true });
-    }
+      }),
+    );
   }
 
   private refuseTooMany(bytes: number): void {
-    if (this.mostBytes === Infinity) return;
-    const [{ sum } = { sum: 0 }] = this.database.all<{ sum: number | null }>(
-      'SELECT sum("bytes") AS "sum" FROM "photo"',
-    );
-    if ((sum ?? 0) + bytes <= this.mostBytes) return;
-    throw new ProblemError(
-      507,
-      'photos-full',
-      'It could not be written.',
-      'All photos together take as much as this server allows (ENTRETIEN_PHOTOS_GB). Ask whoever runs it for more room.',
-    );
+    if (bytesInAlbum(this.database) + bytes > this.mostBytes) throw albumFull();
   }
 
   /** A photo as it was stored; a problem where it is not there, or not as it was. */
@@ -150,10 +125,7 @@ export class PhotosService {
 
   /** What is stored of a photo, or null where its file is missing or is not what was stored. */
   picture({ id, bytes, stored }: PhotoEntity): Buffer | null {
-    const file = this.fileOf(id);
-    if (!existsSync(file)) return null;
-    const picture = readFileSync(file);
-    return picture.length === bytes && sha256(picture) === stored ? picture : null;
+    return this.album.read(fileOf(id), { bytes, stored });
   }
 
   /** The photos of a machine, the latest first. */
@@ -178,56 +150,16 @@ export class PhotosService {
       : { visitId: null, compressorId: this.register.require(id).id };
   }
 
-  private fileOf(photoId: string): string {
-    return join(this.folder, `${photoId}.jpg`);
-  }
-
-  /** What a start finds half written was never acknowledged. */
-  private sweep(): void {
-    if (!existsSync(this.folder)) return;
-    const halves = readdirSync(this.folder).filter((name) => name.endsWith('.part'));
-    for (const half of halves) rmSync(join(this.folder, half), { force: true });
-  }
-
   private known(id: string, album: Album, sent: string): PhotoEntity | undefined {
     const row = this.database.find(PhotoEntity, id.toLowerCase());
     if (!row) return undefined;
     if (isOf(row, album) && row.sent === sent) return row;
     throw conflict('id-already-used', 'This id already belongs to another photo.', 'Send it with a new id.');
   }
+}
 
-  /**
-   * Writes a picture beside its place, whole: a nearly full disk takes less at a time than it is given, and says
-   * so only to whoever looks.
-   */
-  private writeAside(id: string, data: Buffer): string {
-    mkdirSync(this.folder, { recursive: true });
-    const aside = `${this.fileOf(id)}.${randomUUID()}.part`;
-    const handle = openSync(aside, 'wx', 0o600);
-    try {
-      for (let written = 0; written < data.length;) {
-        const taken = writeSync(handle, data, written, data.length - written);
-        if (taken === 0) throw new Error('the disk takes no more');
-        written += taken;
-      }
-      fsyncSync(handle);
-      if (sha256(readFileSync(aside)) !== sha256(data))
-        throw new Error('what was written is not what was sent');
-      return aside;
-    } catch (error) {
-      rmSync(aside, { force: true });
-      throw error;
-    } finally {
-      closeSync(handle);
-    }
-  }
-
-  private moveIn(aside: string, id: string): void {
-    renameSync(aside, this.fileOf(id));
-    const folder = openSync(this.folder, 'r');
-    fsyncSync(folder);
-    closeSync(folder);
-  }
+function fileOf(photoId: string): string {
+  return `${photoId}.jpg`;
 }
 
 async function photoFrom(sent: Buffer) {
@@ -251,10 +183,6 @@ async function photoFrom(sent: Buffer) {
         sentence: 'That is no photo that can be read: send a JPEG, PNG or WebP.',
       }),
   });
-}
-
-function sha256(data: Buffer): string {
-  return createHash('sha256').update(data).digest('hex');
 }
 
 function toView({ id, widthPx, heightPx, bytes }: PhotoView): PhotoView {

@@ -77,6 +77,11 @@ export class WorkshopSettingsService {
     this.known = null;
   }
 
+  /** Minutes of a pause behind the network, where no machine is opened. */
+  usualPause(): number {
+    return this.read().isolationMinutes;
+  }
+
   /** Minutes of a pause at a machine. */
   pauseOf(plate: DataPlate): number {
     const { isolationMinutes, isolationMinutesHighPressure: highPressure } = this.read();

@@ -67,8 +67,20 @@ const router = createBrowserRouter([
         lazy: () => import('../features/filling/index.js').then((area) => ({ Component: area.FillPage })),
       },
       {
+        path: 'units/:compressorId/papers/:paperId',
+        lazy: () => import('../features/papers/index.js').then((area) => ({ Component: area.PaperPage })),
+      },
+      {
         path: 'sites/:siteId/walk',
         lazy: () => import('../features/walk/index.js').then((area) => ({ Component: area.Walk })),
+      },
+      {
+        path: 'points',
+        lazy: () => import('../features/points/index.js').then((area) => ({ Component: area.PointsPage })),
+      },
+      {
+        path: 'points/:pointId',
+        lazy: () => import('../features/points/index.js').then((area) => ({ Component: area.PointPage })),
       },
       {
         path: 'visits',

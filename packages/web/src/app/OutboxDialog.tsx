@@ -70,6 +70,11 @@ function describeItem({ kind, body, queuedAt }: OutboxItem): { hours: number | n
   return { hours: body['oldFinalHours'] as number, at: Date.parse(body['changedAt'] as string) };
 }
 
+/** Where it was recorded. */
+function pageOf({ visitId, page, compressorId }: OutboxItem): string {
+  return visitId === undefined ? (page ?? `/units/${compressorId}`) : `/visits/${visitId}`;
+}
+
 interface ItemProps {
   readonly item: OutboxItem;
   readonly onLeave: () => void;
@@ -117,7 +122,7 @@ function Item({ item, onLeave }: ItemProps) {
                   Correct it
                 </Button>
               )}
-              {item.visitId !== undefined && (
+              {(item.visitId !== undefined || kind === 'fact') && (
                 <Button
                   variant="outlined"
                   onClick={() => void putInOutbox({ ...item, problem: null })}
@@ -131,7 +136,7 @@ function Item({ item, onLeave }: ItemProps) {
               </Button>
               <MuiLink
                 component={Link}
-                to={item.visitId === undefined ? `/units/${item.compressorId}` : `/visits/${item.visitId}`}
+                to={pageOf(item)}
                 onClick={onLeave}
                 sx={{ fontWeight: 600, py: 1.25 }}
               >

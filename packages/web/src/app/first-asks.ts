@@ -19,7 +19,15 @@ export const firstAsks: readonly FirstAsks[] = [
   {
     path: '/',
     view: 'today/Today',
-    asks: ['/standings?limit=100', '/sites', '/stops', '/open-work', '/follow-ups', '/findings'],
+    asks: [
+      '/standings?limit=100',
+      '/sites',
+      '/stops',
+      '/open-work',
+      '/follow-ups',
+      '/findings',
+      '/points?show=due',
+    ],
   },
   {
     path: '/units',
@@ -48,6 +56,12 @@ export const firstAsks: readonly FirstAsks[] = [
   { path: '/sites/:id/walk', view: 'walk/Walk', asks: ['/sites/:id/meters', '/stops'] },
   { path: '/visits', view: 'visits/Visits', asks: ['/visits?limit=100', '/visits?show=open&limit=100'] },
   { path: '/visits/:id', view: 'visit/Visit', asks: ['/visits/:id'] },
+  { path: '/points', view: 'points/PointsPage', asks: ['/points'] },
+  {
+    path: '/points/:id',
+    view: 'points/PointPage',
+    asks: ['/points/:id', '/points/:id/work'],
+  },
   { path: '/parts', view: 'spare-parts/Parts', asks: ['/parts', '/settings'] },
   { path: '/logbook', view: 'logbook/FleetLogbook', asks: ['/logbook?limit=60&'] },
   { path: '/bench', view: 'bench/Bench', asks: [] },

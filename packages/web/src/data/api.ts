@@ -50,9 +50,11 @@ async function call<Result>(
   if (response.ok) return body as Result;
   if (response.status === 401 && (body as ProblemDetails | null)?.code === 'signed-out')
     signedOut.forEach((listener) => listener());
-  throw new ApiProblem(
-    (body ?? { title: 'Something went wrong.', status: response.status }) as ProblemDetails,
-  );
+  throw new ApiProblem(problemIn(body, response.status));
+}
+
+function problemIn(body: unknown, status: number): ProblemDetails {
+  return (body ?? { title: 'Something went wrong.', status }) as ProblemDetails;
 }
 
 export function getJson<Result>(path: string): Promise<Result> {
@@ -88,6 +90,19 @@ export function deleteAt(path: string): Promise<null> {
 export function postBytes<Result>(path: string, bytes: Blob, personId?: string | null): Promise<Result> {
   const init = { method: 'POST', headers: { 'Content-Type': bytes.type || 'image/jpeg' }, body: bytes };
   return call<Result>(path, init, personId);
+}
+
+/** The bytes of a file that the server keeps; the device’s own copy where there is no connection. */
+export async function getBytes(path: string): Promise<ArrayBuffer> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`);
+  } catch {
+    throw new Unreachable();
+  }
+  if (response.ok) return response.arrayBuffer();
+  const body: unknown = await response.json().catch(() => null);
+  throw new ApiProblem(problemIn(body, response.status));
 }
 
 /** Puts a picture in its place. */

@@ -13,11 +13,14 @@ import type {
   MeasurementView,
   MeterChangeView,
   Page,
+  PaperView,
   HealthView,
   OpenWorkView,
   PartView,
   PersonView,
   PlanView,
+  PointView,
+  PointWorkView,
   DeferralView,
   ReadingView,
   RepairView,
@@ -39,7 +42,8 @@ import {
   type QueryClient,
 } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
-import { getJson, postJson } from './api.js';
+import { getJson, postJson, Unreachable } from './api.js';
+import type { Waiting } from './outbox/keep-fact.js';
 
 /** Time alone moves what is due: nothing shown is older than this. */
 const FRESH_FOR_MS = 60_000;
@@ -353,6 +357,15 @@ export function useStopsOf(compressorId: string): readonly StopView[] {
   );
 }
 
+/** The papers of a unit: its manual, its label, how it sounded. */
+export function usePapers(compressorId: string) {
+  return useQuery({
+    queryKey: [...compressorKey(compressorId), 'papers'],
+    queryFn: () => getJson<Page<PaperView>>(`/compressors/${compressorId}/papers`).then((page) => page.items),
+    retry: false,
+  });
+}
+
 /** How the isolation of a unit stands, with what was said of it lately. */
 export function useIsolation(compressorId: string) {
   return useQuery({
@@ -378,11 +391,40 @@ export async function refresh(client: QueryClient): Promise<void> {
       'stops',
       'open-work',
       'follow-ups',
+      'points',
     ].map((key) => client.invalidateQueries({ queryKey: [key] })),
   );
 }
 
 /** Sends a fact, then lets every page that shows it look again. */
+/** The points of use: all of them, of a site, or fed by a unit. */
+export function usePoints(query = '') {
+  return useQuery({
+    queryKey: ['points', query],
+    queryFn: () => allPages<PointView>(`/points${query}`),
+    refetchInterval: FRESH_FOR_MS,
+    retry: false,
+  });
+}
+
+export function usePoint(id: string) {
+  return useQuery({
+    queryKey: ['points', 'one', id],
+    queryFn: () => getJson<PointView>(`/points/${id}`),
+    refetchInterval: FRESH_FOR_MS,
+    retry: false,
+  });
+}
+
+/** What was done at a point of use, the latest first. */
+export function usePointWork(id: string) {
+  return useQuery({
+    queryKey: ['points', 'work', id],
+    queryFn: () => getJson<Page<PointWorkView>>(`/points/${id}/work`).then((page) => page.items),
+    retry: false,
+  });
+}
+
 /** A class that says what may be sent; of several kinds, which one follows from what is sent. */
 export type Contract<Body extends object> =
   (new () => Body) | { readonly of: (body: Body) => new () => object };
@@ -395,12 +437,43 @@ export function usePost<Body extends object, Result>(contract: Contract<Body>, p
   const client = useQueryClient();
   return useMutation({
     mutationFn: async (body: Body) => {
-      const { refuseMalformed } = await import('./refuse-malformed.js');
-      refuseMalformed('of' in contract ? contract.of(body) : contract, body);
+      await readByContract(contract, body);
       return postJson<Result>(path, body);
     },
     onSuccess: () => refresh(client),
   });
+}
+
+/**
+ * The same for what cannot wait for a connection: without one it is kept on this device and sent later.
+ *
+ * @returns what the server answered; null where it was kept
+ */
+export function usePostOrKeep<Body extends { readonly id: string }, Result>(
+  contract: Contract<Body>,
+  path: string,
+  waiting: Waiting,
+) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async (body: Body) => {
+      await readByContract(contract, body);
+      try {
+        return await postJson<Result>(path, body);
+      } catch (error) {
+        if (!(error instanceof Unreachable)) throw error;
+        const { keepFact } = await import('./outbox/keep-fact.js');
+        await keepFact(path, body, waiting);
+        return null;
+      }
+    },
+    onSuccess: () => refresh(client),
+  });
+}
+
+async function readByContract<Body extends object>(contract: Contract<Body>, body: Body): Promise<void> {
+  const { refuseMalformed } = await import('./refuse-malformed.js');
+  refuseMalformed('of' in contract ? contract.of(body) : contract, body);
 }
 
 export function useAddPerson() {

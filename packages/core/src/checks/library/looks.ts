@@ -244,6 +244,41 @@ const looks: readonly Look[] = [
     parts: [{ code: 'hose', name: 'The hose is', found: hoseStates }],
   },
   {
+    code: 'line-element',
+    name: 'Element of a line filter',
+    how: 'Held beside a new one when it is out: its colour, its ends, the clean side of the bowl.',
+    caution:
+      'Only behind a shut valve, both sides vented and silent: a bowl under pressure does not come off, it flies.',
+    station: () => 'outlet',
+    applies: (plate) => !isHighPressure(plate),
+    sound: 'white, whole, its clean side clean',
+    parts: [
+      {
+        code: 'element',
+        name: 'The element is',
+        found: {
+          white: { name: 'white', verdict: 'good', says: 'The element is white.' },
+          grey: {
+            name: 'grey',
+            verdict: 'watch',
+            says: 'The element is grey: half its life is gone. It goes out at the next visit.',
+          },
+          dark: {
+            name: 'dark or wet with oil',
+            verdict: 'act',
+            says: 'The element is dark or wet with oil: a new one now, and the oil’s way looked for at the compressor.',
+            suggests: [lookAt('oil', 'Oil carried over: separator, level, temperature')],
+          },
+          torn: {
+            name: 'torn, or none in it',
+            verdict: 'act',
+            says: 'The element is torn or missing: what it should hold has gone on into the tools.',
+          },
+        },
+      },
+    ],
+  },
+  {
     code: 'tower-ring',
     name: 'Rings of the tower head',
     how: 'Head off: the inner ring seals the cartridge, the outer one the tower.',

@@ -1,6 +1,6 @@
-import { err } from '../../basics/index.js';
+import { err, formatNumber } from '../../basics/index.js';
 import type { CheckDefinition, CheckSubject } from '../check.js';
-import { choice, gauge, yesNo } from '../fields.js';
+import { choice, gauge, number, yesNo } from '../fields.js';
 import {
   isHighPressure,
   judged,
@@ -23,7 +23,12 @@ export const DROOP = { watch: 0.1, act: 0.2 } as const;
 /** It creeps where it climbs above its setting by more than the larger of these (common practice). */
 export const CREEP = { bar: 0.2, share: 0.03 } as const;
 
-/** Filters and regulators behind the network. */
+/** Drops a minute that are seen in a line lubricator at flow, by its kind (common practice). */
+export const USUAL_DROPS = { direct: 1, 'micro-mist': 10 } as const;
+/** Share of what is asked for at which its drops are too few or too many (common practice). */
+export const LINE_DROPS = { actLow: 0.25, watchLow: 0.5, watchHigh: 2, actHigh: 4 } as const;
+
+/** Filters, regulators and lubricators behind the network. */
 export const pointOfUseChecks: readonly CheckDefinition[] = [
   {
     code: 'line-filter-drop',
@@ -64,7 +69,73 @@ export const pointOfUseChecks: readonly CheckDefinition[] = [
     figure: { name: 'Gives way by', unit: '%', worse: 'higher', noise: 2 },
     judge: judgeRegulator,
   },
+  {
+    code: 'line-lubricator',
+    name: 'Line lubricator',
+    how: 'Counted in its glass for a minute while the tools behind it draw air; what it holds is read off its bowl.',
+    caution: 'Its bowl is under line pressure: counted from the side, not opened to look.',
+    station: () => 'outlet',
+    applies: (plate) => !isHighPressure(plate),
+    fields: [
+      choice('kind', 'Its kind', { direct: 'direct: every drop goes on', 'micro-mist': 'micro-mist' }),
+      choice('holds', 'It holds', {
+        right: 'the oil it is marked for',
+        other: 'another air-tool oil',
+        compressor: 'compressor oil',
+        nothing: 'nothing',
+      }),
+      number('drops/min', 'drops', 'Counted while air flows', 0, 300),
+      number('drops/min', 'wantedDrops', 'By the tool’s manual', 0.2, 120, { optional: true, stays: true }),
+    ],
+    figure: { name: 'Drops', unit: 'drops/min', worse: 'either', noise: 1 },
+    judge: judgeLineLubricator,
+  },
 ];
+
+function judgeLineLubricator(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
+  const drops = given.need('drops');
+  const holds = given.text('holds');
+  const wanted = given.number('wantedDrops');
+  const asked = wanted ?? USUAL_DROPS[given.text('kind') as keyof typeof USUAL_DROPS];
+  const origin = wanted === undefined ? 'practice' : 'book';
+  const share = drops / asked;
+  const per = (count: number) => `${formatNumber(Math.round(count * 10) / 10)} drops a minute`;
+  const text = `${per(drops)} while air flows, ${per(asked)} asked for`;
+  const isFew = share < LINE_DROPS.watchLow;
+  const isMany = share > LINE_DROPS.watchHigh;
+  const isFar = share < LINE_DROPS.actLow || share > LINE_DROPS.actHigh;
+  const bound = isFew
+    ? asked * (isFar ? LINE_DROPS.actLow : LINE_DROPS.watchLow)
+    : asked * (isFar ? LINE_DROPS.actHigh : LINE_DROPS.watchHigh);
+  const shown: [Shown, ...Shown[]] = [
+    {
+      verdict: isFew || isMany ? (isFar ? 'act' : 'watch') : 'good',
+      reason: `${text}${isFew ? ': too little, and the tools wear.' : isMany ? ': too much clogs the tools and is blown into the room.' : '.'}`,
+      limit: limit(bound, per(bound), origin),
+      suggests: isFew || isMany ? [lookAt('outlet', 'Its screw a little, then counted again at flow')] : [],
+    },
+  ];
+  if (holds === 'compressor' || holds === 'other') {
+    shown.push({
+      verdict: holds === 'compressor' ? 'act' : 'watch',
+      reason:
+        holds === 'compressor'
+          ? 'It holds compressor oil, which swells seals and crazes bowls: emptied, bowl looked at, the right oil.'
+          : 'It holds another oil than it is marked for: emptied at the next filling, the two do not always mix.',
+      limit: limit(null, 'the oil it is marked for', 'label'),
+      suggests: [lookAt('outlet', 'Shut off and vented first; bowl washed with soap and water')],
+    });
+  }
+  if (holds === 'nothing') {
+    shown.push({
+      verdict: 'act',
+      reason: 'It is empty: the tools behind it run dry.',
+      limit: limit(null, 'oil over its lower mark', 'practice'),
+      suggests: [lookAt('outlet', 'Filled, shut off and vented unless its maker says otherwise')],
+    });
+  }
+  return worstOf(shown, { figure: { value: drops, uncertainty: 1 } });
+}
 
 function judgeLineFilter(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
   if (given.text('flowing') === 'no')

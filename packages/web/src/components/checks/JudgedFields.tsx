@@ -12,7 +12,7 @@ interface JudgedFieldsProps {
   readonly judged: JudgedTexts;
   readonly texts: CheckTexts;
   readonly onTexts: (texts: CheckTexts) => void;
-  readonly plate: DataPlate;
+  readonly plate?: DataPlate | undefined;
 }
 
 /** How a check is done, its hazard, its fields, and the judgement of what is typed. */

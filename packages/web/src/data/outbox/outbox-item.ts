@@ -4,7 +4,7 @@ import type { ProblemDetails, StepOutcome } from '@entretien/contracts';
 export interface OutboxItem {
   /** The fact's own id: however often it is sent, it is recorded once. */
   readonly id: string;
-  readonly kind: 'reading' | 'meter-change' | 'visit-step' | 'photo';
+  readonly kind: 'reading' | 'meter-change' | 'visit-step' | 'photo' | 'fact';
   readonly compressorId: string;
   readonly tag: string;
   readonly siteId: string;
@@ -14,6 +14,10 @@ export interface OutboxItem {
   /** The fact as the server takes it, without the unit. */
   readonly body: Readonly<Record<string, unknown>>;
   readonly queuedAt: number;
+  /** Of a fact: where it is sent. */
+  readonly path?: string;
+  /** The page that it was recorded on. */
+  readonly page?: string;
   /** The visit that it belongs to. */
   readonly visitId?: string;
   /** What it says, for the tray. */

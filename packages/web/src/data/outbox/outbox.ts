@@ -209,12 +209,15 @@ async function postOne({
   kind,
   compressorId,
   visitId,
+  path,
   body,
   photo,
   personId,
 }: OutboxItem): Promise<VisitStepView | null> {
   if (kind === 'visit-step') return postJson<VisitStepView>(`/visits/${visitId}/steps`, body, personId);
-  if (kind === 'photo') await postBytes<PhotoView>(`/visits/${visitId}/photos?id=${id}`, photo!, personId);
+  if (kind === 'fact') await postJson(path!, body, personId);
+  else if (kind === 'photo')
+    await postBytes<PhotoView>(`/visits/${visitId}/photos?id=${id}`, photo!, personId);
   else await postJson(`/compressors/${compressorId}/meter-changes`, body, personId);
   return null;
 }

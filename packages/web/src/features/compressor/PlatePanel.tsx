@@ -2,6 +2,7 @@ import WarningAmberIcon from '@mui/icons-material/WarningAmber';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import type { CompressorView } from '@entretien/contracts';
 import { formatQuantity, unitByCode } from '@entretien/core/quantities';
+import { Link } from 'react-router';
 import { usePreferences } from '../../data/preferences.js';
 import { Figure } from '../../components/Figure.js';
 import { formatDate } from '../../components/describe-due.js';
@@ -13,6 +14,7 @@ import {
   type PlateField,
 } from '../../components/plate-fields.js';
 import { ModelNotes } from '../../components/ModelNotes.js';
+import { UnitPapers } from '../../components/papers/UnitPapers.js';
 import { UnitPhotos } from '../../components/UnitPhotos.js';
 import { useNow } from '../../components/use-now.js';
 
@@ -62,17 +64,26 @@ export function PlatePanel({ unit, timeZone, onEdit, onMove }: PlatePanelProps) 
         </Box>
       ))}
       <ModelNotes unit={unit} timeZone={timeZone} mayAdd />
+      <Box component="section" aria-label="Papers of this machine">
+        <Typography variant="h3" component="h3" sx={{ mb: 0.5 }}>
+          Papers and sounds
+        </Typography>
+        <UnitPapers compressorId={unit.id} />
+      </Box>
       <Box>
         <Typography variant="h3" component="h3" sx={{ mb: 0.5 }}>
           Photos
         </Typography>
         <UnitPhotos compressorId={unit.id} />
       </Box>
-      <Stack direction="row" spacing={1}>
+      <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
         <Button variant="outlined" onClick={onEdit}>
           Change data plate
         </Button>
         <Button onClick={onMove}>Move or retire</Button>
+        <Button component={Link} to={`/points?unit=${unit.id}`}>
+          Points of use
+        </Button>
       </Stack>
     </Stack>
   );

@@ -71,6 +71,9 @@ export function CompressorsPage() {
           <Button component={Link} to="/lists">
             Import and export
           </Button>
+          <Button component={Link} to="/points">
+            Points of use
+          </Button>
           <Button onClick={() => setSitesShown(true)}>Sites</Button>
           <Button component={Link} to="/units/new" variant="contained">
             Add a unit

@@ -19,6 +19,7 @@ import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { SESSION } from '../../data/session.js';
 import { StopBanner } from '../../components/stop/StopBanner.js';
 import { ProblemLine } from '../../components/ProblemLine.js';
+import { ManualsAtHand } from '../../components/papers/ManualsAtHand.js';
 import { MinutesField, readMinutes } from './MinutesField.js';
 import { PartUsed } from './PartUsed.js';
 import { newFact, useAdd, useFactOnce } from './use-entry.js';
@@ -282,6 +283,7 @@ function Guide({ repair, unit }: RepairProps) {
       </Stack>
       {guide && (
         <>
+          <ManualsAtHand compressorId={unit.id} />
           <RepairIsolation repair={repair} unit={unit} opens={guide.opens?.(unit) ?? null} />
           <Steps repair={repair} unit={unit} guide={guide} />
         </>

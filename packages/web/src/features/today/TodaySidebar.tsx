@@ -5,7 +5,7 @@ import { figureFont } from '../../components/theme/theme.js';
 import { stateColour } from '../../components/DropMark.js';
 import { formatDate } from '../../components/describe-due.js';
 import { useNow } from '../../components/use-now.js';
-import { useFindings, useOpenWork } from '../../data/queries.js';
+import { useFindings, useOpenWork, usePoints } from '../../data/queries.js';
 import { Figure } from '../../components/Figure.js';
 import { VerdictMark } from '../../components/VerdictMark.js';
 import {
@@ -39,6 +39,7 @@ export function TodaySidebar({ units, isPart }: BesideProps) {
       <OpenRepairs />
       <OpenVisits />
       <Findings />
+      <PointsDue />
       {used.length > 0 && (
         <BesideList title="Used more than before" note="Something falls due sooner for it.">
           {used.map((unit) => (
@@ -231,6 +232,26 @@ function Findings() {
           </Box>
           <VerdictMark {...measurement.judgement} />
         </Stack>
+      ))}
+    </BesideList>
+  );
+}
+
+/** Points of use with something due, or out of use. */
+function PointsDue() {
+  const { data = [] } = usePoints('?show=due');
+  if (data.length === 0) return null;
+  const note = data.length > SHOWN ? `The most urgent of ${data.length}.` : 'Due behind the network.';
+  return (
+    <BesideList title="Points of use" note={note}>
+      {data.slice(0, SHOWN).map(({ id, tag, place, siteName, state, tasks }) => (
+        <OpenRow
+          key={id}
+          to={`/points/${id}`}
+          tag={tag}
+          text={place ?? siteName}
+          under={state === 'stopped' ? 'out of use' : (tasks[0]?.name ?? null)}
+        />
       ))}
     </BesideList>
   );

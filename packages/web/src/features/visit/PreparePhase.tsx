@@ -12,6 +12,7 @@ import { DueFigure } from '../../components/DueFigure.js';
 import { Figure } from '../../components/Figure.js';
 import { describeDue } from '../../components/describe-due.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
+import { ManualsAtHand } from '../../components/papers/ManualsAtHand.js';
 import { JoinCompressor } from './JoinCompressor.js';
 import { plannedTasks } from './phases.js';
 import { PhaseFooter, type PhaseProps } from './PhaseFooter.js';
@@ -44,6 +45,7 @@ export function PreparePhase({ atWork, onGo }: PhaseProps) {
         }}
       >
         <Box>
+          <ManualsAtHand compressorId={view.compressorId} isKept />
           {tasks.length === 0 && !progress.signed && <TakePackage atWork={atWork} onGo={onGo} />}
           {states.map((state) => (
             <Box key={state} component="section" aria-label={stateTitles[state]} sx={{ mb: 1.25 }}>

@@ -18,6 +18,7 @@ import { useState } from 'react';
 import { KnownFigures } from '../../components/KnownFigures.js';
 import { Caution } from '../../components/Caution.js';
 import { ActionAlert } from '../../components/ActionAlert.js';
+import { ManualsAtHand } from '../../components/papers/ManualsAtHand.js';
 import { FoundDialog } from './FoundDialog.js';
 import { AfterPause } from './IsolatePhase.js';
 import { MeasureCard } from './MeasureCard.js';
@@ -39,6 +40,7 @@ export function WorkPhase({ atWork, onGo }: PhaseProps) {
   return (
     <>
       {progress.signed ? <SignedFor /> : <AfterPause atWork={atWork} onGo={onGo} />}
+      <ManualsAtHand compressorId={atWork.view.compressorId} />
       {work.map((group, index) => (
         <Box key={`${group.isolation} ${group.station}`}>
           {group.isolation !== work[index - 1]?.isolation && (

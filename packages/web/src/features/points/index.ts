@@ -1,0 +1,2 @@
+export { PointPage } from './PointPage.js';
+export { PointsPage } from './PointsPage.js';
