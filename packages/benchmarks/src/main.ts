@@ -14,6 +14,7 @@ import { guardBench } from './guard.bench.js';
 import { importBench } from './import.bench.js';
 import { openVisitsBench } from './open-visits.bench.js';
 import { plansBench } from './plans.bench.js';
+import { pointsBench } from './points.bench.js';
 import { postingBench } from './posting.bench.js';
 import { stagesBench } from './stages.bench.js';
 import { standingBench } from './standing.bench.js';
@@ -36,6 +37,7 @@ const benches = {
   stages: stagesBench,
   standing: standingBench,
   plans: plansBench,
+  points: pointsBench,
   'unit-page': compressorPageBench,
   'first-load': firstLoadBench,
   dates: datesBench,

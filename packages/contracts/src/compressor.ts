@@ -8,6 +8,12 @@ import {
   humidities,
   levelMarks,
   meterOrigins,
+  coolerPlaces,
+  coolingWaterSources,
+  cylinderOilSources,
+  highPressureValveWays,
+  lowPressureValveWays,
+  networkTurns,
   separatorKinds,
   lubrications,
   motors,
@@ -102,6 +108,22 @@ export class PlateDetails {
   @Optional() @IsFigure('The oil charge', 0, 2000) oilChargeL?: number | null;
   @Optional() @IsFigure('The rated temperature of the oil', 20, 200) oilRatedTempC?: number | null;
   @Optional() @oneOf('The meter', meterOrigins) meterFrom?: DataPlate['meterFrom'] | null;
+  @Optional()
+  @oneOf('The low-pressure valve', lowPressureValveWays)
+  lowPressureValve?: DataPlate['lowPressureValve'] | null;
+  @Optional()
+  @oneOf('The high-pressure valves', highPressureValveWays)
+  highPressureValves?: DataPlate['highPressureValves'] | null;
+  @Optional() @oneOf('The coolers', coolerPlaces) coolersAre?: DataPlate['coolersAre'] | null;
+  @Optional()
+  @oneOf('The cylinder oil', cylinderOilSources)
+  cylinderOilFrom?: DataPlate['cylinderOilFrom'] | null;
+  @Optional()
+  @oneOf('The cooling water', coolingWaterSources)
+  coolingWaterFrom?: DataPlate['coolingWaterFrom'] | null;
+  /** The network that it feeds, by a name that its sets share. */
+  @Optional() @IsText('The network', textLimits.short) network?: string | null;
+  @Optional() @oneOf('Its turn', networkTurns) turn?: DataPlate['turn'] | null;
   @Optional() @oneOf('The level', levelMarks) levelRead?: DataPlate['levelRead'] | null;
   @Optional() @IsText('How the level is seen', textLimits.short) levelSeenBy?: string | null;
   @Optional() @IsText('Where the oil is drained', textLimits.short) oilDrainAt?: string | null;

@@ -33,6 +33,8 @@ export class RecordFill {
   @Optional() @IsFigure('The temperature of the place', -30, 50) ambientC?: number;
   /** Of the cylinder’s wall when it ended. */
   @Optional() @IsFigure('The temperature of the wall', -30, 150) wallC?: number;
+  /** What the CO monitor showed before air flowed, where somebody breathes it. */
+  @Optional() @IsFigure('What the CO monitor shows', 0, 1000) coPpm?: number;
   @Optional() @IsText('The note', textLimits.note) note?: string;
   @Optional() @IsId() by?: string;
 }

@@ -48,10 +48,12 @@ export {
   RecordPointWork,
   RegisterPoint,
   WithdrawPointWork,
+  type PointBriefView,
   type PointFeedView,
   type PointTaskView,
   type PointView,
   type PointWorkView,
+  type TurnsView,
 } from './points.js';
 export { ChangeVessel, RecordExamination, RegisterVessel, VesselDetails, VesselsQuery } from './vessel.js';
 export {

@@ -20,6 +20,7 @@ import {
   type PointPlate,
   type PointTaskStanding,
 } from '@entretien/core/points';
+import type { NetworkSet } from '@entretien/core/hours';
 import { stepLimits } from '@entretien/core/visit';
 import {
   ArrayMaxSize,
@@ -206,6 +207,19 @@ export interface PointTaskView extends Omit<PointTaskStanding, 'lastDoneAt'> {
   readonly lastDoneAt: string | null;
 }
 
+/** A point of use as a list shows it: how it stands, and what it hangs on. */
+export interface PointBriefView {
+  readonly id: string;
+  readonly siteId: string;
+  readonly siteName: string;
+  readonly tag: string;
+  readonly place?: string | null | undefined;
+  readonly units: readonly PointFeedView[];
+  readonly state: PointView['state'];
+  readonly stops: PointView['stops'];
+  readonly tasks: readonly Pick<PointTaskStanding, 'code' | 'name' | 'state' | 'used' | 'dueOn'>[];
+}
+
 /** A point of use as it stands. */
 export interface PointView extends PointPlate {
   readonly id: string;
@@ -223,6 +237,15 @@ export interface PointView extends PointPlate {
   }[];
   readonly tasks: readonly PointTaskView[];
   readonly doubts: readonly PointDoubt[];
+}
+
+/** The sets of a unit’s network, and which of them should run first. */
+export interface TurnsView {
+  readonly network: string | null;
+  readonly sets: readonly NetworkSet[];
+  readonly next: string | null;
+  /** Null for a network of one. */
+  readonly sentence: string | null;
 }
 
 /** What was done at a point of use. */

@@ -515,6 +515,7 @@ export interface FillView extends FactView {
   readonly connectorBar: number;
   readonly ambientC: number;
   readonly wallC: number | null;
+  readonly coPpm: number | null;
   readonly outcome: 'full' | 'stopped';
   /** What it shows when it has cooled. */
   readonly settledBar: number;

@@ -496,6 +496,11 @@ export const sites: readonly SiteStory[] = [
           motor: 'three-phase',
           cooling: 'water',
           lubrication: 'pump',
+          lowPressureValve: 'own-cover',
+          highPressureValves: 'own-covers',
+          coolersAre: 'beside',
+          cylinderOilFrom: 'own-tank',
+          coolingWaterFrom: 'building',
           workingPressureBar: 35,
           cutOutBar: 36,
           reliefBar: 40,
@@ -608,6 +613,8 @@ export const sites: readonly SiteStory[] = [
       {
         plate: {
           tag: 'HT-1',
+          network: 'Tunnel line',
+          turn: 'lead',
           name: 'North portal',
           family: 'screw',
           maker: 'Skolmund',
@@ -628,6 +635,8 @@ export const sites: readonly SiteStory[] = [
       {
         plate: {
           tag: 'HT-2',
+          network: 'Tunnel line',
+          turn: 'standby',
           name: 'South portal',
           family: 'screw',
           maker: 'Skolmund',

@@ -41,6 +41,8 @@ test('a cylinder is filled with one hand, from the list to the log', { tag: '@ph
   await touch(/^T-07/);
   await page.getByLabel('It shows now').fill('96');
   touches += 1;
+  await page.getByLabel('The CO monitor shows, ppm').fill('1');
+  touches += 1;
   await settle(page);
   expect(await widthOf(page)).toBe(page.viewportSize()!.width);
   expect(await violations(page)).toEqual([]);
@@ -93,6 +95,9 @@ test('one for another gas, and one without papers, are refused before air flows'
   // Found empty, a sound one is refused too.
   await page.getByRole('button', { name: 'Another cylinder' }).click();
   await page.getByRole('button', { name: /^T-01/ }).click();
+  await page.getByLabel('The CO monitor shows, ppm').fill('6');
+  await expect(page.getByRole('alert')).toContainText('above 5 ppm nobody breathes it');
+  await page.getByLabel('The CO monitor shows, ppm').fill('1');
   await page.getByLabel('It shows now').fill('0');
   await expect(page.getByRole('alert')).toContainText('found empty');
 });

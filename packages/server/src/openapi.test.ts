@@ -27,7 +27,8 @@ const operations = () =>
 
 /** What is not JSON: papers, pictures, lists. */
 const isOtherwise = (path: string, method: string) =>
-  /\.(pdf|crt|csv)$|export$|photos\/\{photoId\}$|\/file$/.test(path) || (method === 'get' && path.endsWith('/logo'));
+  /\.(pdf|crt|csv)$|export$|photos\/\{photoId\}$|\/file$/.test(path) ||
+  (method === 'get' && path.endsWith('/logo'));
 
 test('every operation says what it answers with', () => {
   const silent = operations()

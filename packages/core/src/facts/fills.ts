@@ -12,6 +12,7 @@ interface Fill {
   readonly connectorBar: number;
   readonly ambientC: number;
   readonly wallC: number | null;
+  readonly coPpm: number | null;
   readonly outcome: 'full' | 'stopped';
   /** What the cylinder was called then. */
   readonly tag: string;
@@ -31,6 +32,7 @@ const fill = factKind<Fill>({
     'connectorBar',
     'ambientC',
     'wallC',
+    'coPpm',
     'outcome',
   ],
   at: ({ endedAt }) => endedAt,

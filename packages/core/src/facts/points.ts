@@ -43,12 +43,15 @@ const pointWork = factKind<PointWorkFact>({
   at: ({ doneAt }) => doneAt,
   moment: 'doneAt',
   text: ({ tag, tasks, looks, judgements }) =>
-    `Point of use ${tag}: ${[
-      ...tasks.map(({ code }) => pointTaskNames[code] ?? code),
-      ...looks.map(
-        ({ check }, index) => `${checkByCode(check)?.name ?? check}, ${judgements[index]?.verdict ?? ''}`,
-      ),
-    ].join('; ')}`,
+    `Point of use ${tag}: ${(tasks.length + looks.length === 0
+      ? ['nothing done']
+      : [
+          ...tasks.map(({ code }) => pointTaskNames[code] ?? code),
+          ...looks.map(
+            ({ check }, index) => `${checkByCode(check)?.name ?? check}, ${judgements[index]?.verdict ?? ''}`,
+          ),
+        ]
+    ).join('; ')}`,
 });
 
 interface PointWithdrawal {

@@ -38,7 +38,12 @@ export interface FillIntent {
   /** What the connector is marked with. */
   readonly connectorBar: number;
   readonly today: LocalDate;
+  /** What the CO monitor shows, ppm; null where it was not read. */
+  readonly coPpm?: number | null;
 }
+
+/** More carbon monoxide than this is not breathed, ppm (EN 12021 *(memory)*). */
+export const MOST_CO_PPM = 5;
 
 /** Below this a cylinder was found empty: water, salt and dirt may have come in. */
 export const LEAST_FOUND_BAR = 1;
@@ -104,7 +109,7 @@ export function usualAim({ plate }: FillSet, { ratedBar, connectorBar }: FillCyl
 
 /** Everything that stands against a fill, before air flows; none where it may begin. */
 export function fillProblems(set: FillSet, intent: FillIntent): readonly Problem[] {
-  const { cylinder, fromBar, toBar, connectorBar, today } = intent;
+  const { cylinder, fromBar, toBar, connectorBar, today, coPpm } = intent;
   const { ratedBar, connectorBar: valveBar } = cylinder;
   const { maximumPressureBar, workingPressureBar } = set.plate;
   const found = [...setProblems(set, connectorBar), ...cylinderProblems(cylinder, today)];
@@ -123,6 +128,12 @@ export function fillProblems(set: FillSet, intent: FillIntent): readonly Problem
     refuse('over-set', `${set.plate.tag} is made for ${bar(most)}; ${bar(toBar)} is more.`, 'toBar');
   if (toBar > connectorBar)
     refuse('over-connector', `The connector is marked ${connectorBar} bar; ${bar(toBar)} is more.`, 'toBar');
+  if (isBreathed(set.plate) && typeof coPpm === 'number' && coPpm > MOST_CO_PPM)
+    refuse(
+      'co-high',
+      `The CO monitor shows ${coPpm} ppm; above ${MOST_CO_PPM} ppm nobody breathes it. Stop the set, look at its intake and its heat.`,
+      'coPpm',
+    );
   if (fromBar === null) return found;
   if (fromBar < LEAST_FOUND_BAR)
     refuse(

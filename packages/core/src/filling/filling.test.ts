@@ -83,6 +83,10 @@ describe('before air flows', () => {
   test('both ends of what is in it, and of where it goes', () => {
     expect(codes({ fromBar: 0 })).toEqual(['found-empty']);
     expect(codes({ fromBar: 0.9 })).toEqual(['found-empty']);
+    // 5 ppm is the most of EN 12021; nothing read stands against nothing.
+    expect(codes({ coPpm: 5 })).toEqual([]);
+    expect(codes({ coPpm: 5.1 })).toEqual(['co-high']);
+    expect(codes({ coPpm: null })).toEqual([]);
     expect(codes({ fromBar: 1 })).toEqual([]);
     expect(codes({ fromBar: 300 })).toEqual(['full-already']);
     expect(codes({ toBar: 301 })).toEqual(['over-rating', 'over-connector']);

@@ -12,6 +12,7 @@ export {
   fillLooks,
   fillProblems,
   LEAST_FOUND_BAR,
+  MOST_CO_PPM,
   setProblems,
   usualAim,
   type AnsweringTask,

@@ -93,3 +93,4 @@ export {
   type MeterScale,
   type StatedHours,
 } from './meter-scale.js';
+export { isSameNetwork, networkTurns, type NetworkSet, type NetworkTurns } from './turns.js';

@@ -16,6 +16,14 @@ export const stopKinds = ['switch', 'hand', 'relief'] as const;
 export const levelMarks = ['marks', 'dot', 'bubble', 'rim', 'above-line'] as const;
 /** How the separator element of a screw is built: its usual life hangs on it. */
 export const separatorKinds = ['spin-on', 'vessel'] as const;
+/** How large two-stage sets are built: it changes the order of their overhaul. */
+export const lowPressureValveWays = ['under-head', 'own-cover'] as const;
+export const highPressureValveWays = ['in-line', 'own-covers'] as const;
+export const coolerPlaces = ['inside', 'beside'] as const;
+export const cylinderOilSources = ['oil-pump', 'own-tank'] as const;
+export const coolingWaterSources = ['own-pump', 'building'] as const;
+/** Whether a set runs first on its network, or waits. */
+export const networkTurns = ['lead', 'standby'] as const;
 export const meterOrigins = ['new', 'later'] as const;
 export const airUses = ['breathing', 'technical'] as const;
 
@@ -55,6 +63,14 @@ export interface DataPlate {
   readonly separatorElement?: (typeof separatorKinds)[number] | undefined;
   /** Whether a lubricator feeds its cylinders; where nobody said, water-cooled sets are taken to have one. */
   readonly hasLubricator?: boolean | undefined;
+  readonly lowPressureValve?: (typeof lowPressureValveWays)[number] | undefined;
+  readonly highPressureValves?: (typeof highPressureValveWays)[number] | undefined;
+  readonly coolersAre?: (typeof coolerPlaces)[number] | undefined;
+  readonly cylinderOilFrom?: (typeof cylinderOilSources)[number] | undefined;
+  readonly coolingWaterFrom?: (typeof coolingWaterSources)[number] | undefined;
+  /** The network that it feeds, by a name that its sets share. */
+  readonly network?: string | undefined;
+  readonly turn?: (typeof networkTurns)[number] | undefined;
 
   readonly workingPressureBar?: number | undefined;
   readonly maximumPressureBar?: number | undefined;

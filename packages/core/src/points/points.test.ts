@@ -157,6 +157,7 @@ describe('opening it while the compressor runs', () => {
       }),
     ).toBe('no-air-back');
     expect(problem({ tasks: [], looks: [] })).toBe('nothing-done');
+    expect(problem({ tasks: [], looks: [], note: 'Its valve passes' })).toBeNull();
     expect(problem({ tasks: [{ code: 'oil-change', at: open }] })).toBe('unknown-task');
     expect(problem({ looks: [{ code: 'dew-point', at: open }] })).toBe('unknown-check');
   });

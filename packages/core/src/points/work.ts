@@ -34,6 +34,8 @@ export interface PointTelling {
   /** The checks that were taken. */
   readonly looks: readonly PointMoment[];
   readonly steps: readonly PointStep[];
+  /** What was found on the way; by itself where nothing could be done. */
+  readonly note?: string | null;
 }
 
 /** Longest that one piece of work at a point takes: what is older was another one. */
@@ -92,8 +94,8 @@ export const POINT_SESSION = 'point';
  * shut off, vented on both sides and proved empty before, by who did it; and its air came back after.
  */
 export function pointWorkProblem(plate: PointPlate, telling: PointTelling, guarded: Guarded): Problem | null {
-  const { tasks, looks, steps, doneAt } = telling;
-  if (tasks.length === 0 && looks.length === 0)
+  const { tasks, looks, steps, doneAt, note } = telling;
+  if (tasks.length === 0 && looks.length === 0 && !note)
     return { code: 'nothing-done', field: 'tasks', sentence: 'Nothing was done and nothing looked at.' };
   const known = new Set(pointTasks(plate).map(({ code }) => code));
   const strange = tasks.find(({ code }) => !known.has(code));

@@ -1,11 +1,16 @@
+export { procedures, proceduresFor, procedureStepName, stepsOn, formatTorque } from './procedures.js';
+export type { Procedure, ProcedureStep } from './procedure.js';
 export {
-  procedures,
-  proceduresFor,
-  procedureStepName,
-  formatTorque,
-  type Procedure,
-  type ProcedureStep,
-} from './procedures.js';
+  adviseSetting,
+  attemptText,
+  readAttempt,
+  settingBounds,
+  settingCeiling,
+  settingTurns,
+  type SettingAdvice,
+  type SettingAttempt,
+  type SettingKind,
+} from './setting.js';
 export {
   entryKindsOf,
   entryModules,

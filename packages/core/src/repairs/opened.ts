@@ -2,7 +2,8 @@ import { checksFor } from '../checks/index.js';
 import type { DataPlate } from '../machine/index.js';
 import { defaultPlan, usualOpening, usualVerification } from '../plan/index.js';
 import { ourEntryKinds } from './entries.js';
-import { procedures, type Procedure } from './procedures.js';
+import type { Procedure } from './procedure.js';
+import { procedures } from './procedures.js';
 import type { RepairEntry } from './repair.js';
 
 /** The guide that a step follows, by what it says: `guide/step`. */

@@ -1,34 +1,8 @@
 import { lower } from '../basics/index.js';
 import type { DataPlate } from '../machine/index.js';
+import type { Procedure, ProcedureStep } from './procedure.js';
+import { settingProcedures } from './setting.js';
 import { formatNewtonMetres, torqueFor } from './torques.js';
-
-/** One thing to do in an overhaul. */
-export interface ProcedureStep {
-  readonly code: string;
-  readonly name: string;
-  /** How, and what goes wrong when it is done otherwise. */
-  readonly how?: string | undefined;
-  /** The hazard, where it is met. */
-  readonly caution?: string | undefined;
-  /** Bolts or screws of which the figure is asked for. */
-  readonly torque?: string | undefined;
-}
-
-/** An overhaul in its order. Common practice: the maker's manual of the machine comes first. */
-export interface Procedure {
-  readonly code: string;
-  readonly name: string;
-  /** Task that it does, by code, where the plan has it. */
-  readonly task?: string | undefined;
-  readonly fits: (plate: DataPlate) => boolean;
-  /** What is renewed at every such overhaul. */
-  readonly renew: readonly string[];
-  /** Codes of what it opens; left out: everything. */
-  readonly opens?: (plate: DataPlate) => readonly string[];
-  /** Check that shows whether it helped. */
-  readonly provedBy: string;
-  readonly steps: readonly ProcedureStep[];
-}
 
 const isPiston = ({ family }: DataPlate) => family !== 'screw';
 const newPackings: ProcedureStep = {
@@ -160,6 +134,25 @@ export const procedures: readonly Procedure[] = [
         name: 'Drain the cooling water',
         how: 'Flow and return shut first; frost or rust shows here.',
       },
+      {
+        code: 'water-own',
+        name: 'Its own water pump off and locked',
+        how: 'A pump of its own has a supply of its own: it is locked like the motor, and its tank shut off.',
+        onlyOn: ({ coolingWaterFrom }) => coolingWaterFrom === 'own-pump',
+      },
+      {
+        code: 'water-building',
+        name: 'The building told that its water is off here',
+        how: 'Tag both valves: others open them when they miss their water.',
+        onlyOn: ({ coolingWaterFrom }) => coolingWaterFrom === 'building',
+      },
+      {
+        code: 'lp-valve-first',
+        name: 'Low-pressure valve, out through its own cover',
+        how: 'It comes out before the head: plates, springs and seat looked at, and the head may stay where it is.',
+        torque: 'low-pressure valve cover',
+        onlyOn: ({ lowPressureValve }) => lowPressureValve === 'own-cover',
+      },
       { code: 'pipes', name: 'Pipes off', how: 'Each end capped and marked.' },
       {
         code: 'head',
@@ -170,7 +163,8 @@ export const procedures: readonly Procedure[] = [
       {
         code: 'lp-valve',
         name: 'Low-pressure valve',
-        how: 'On some machines reachable without lifting the head.',
+        how: 'Under the head: with the head on its side, never on its valve.',
+        onlyOn: ({ lowPressureValve }) => lowPressureValve !== 'own-cover',
       },
       { code: 'crankcase', name: 'Crankcase cover off' },
       {
@@ -189,16 +183,51 @@ export const procedures: readonly Procedure[] = [
         code: 'hp-valves',
         name: 'High-pressure valves',
         how: 'In line or each under its own cover. Plates must spring.',
+        onlyOn: ({ highPressureValves }) => highPressureValves === undefined,
+      },
+      {
+        code: 'hp-in-line',
+        name: 'High-pressure valves, in line',
+        how: 'One stack: suction below, discharge above; order and way of each plate drawn before it comes apart.',
+        torque: 'high-pressure valve screw',
+        onlyOn: ({ highPressureValves }) => highPressureValves === 'in-line',
+      },
+      {
+        code: 'hp-covers',
+        name: 'High-pressure valves, each under its own cover',
+        how: 'One at a time, so that none is exchanged: a suction valve in the place of a discharge valve wrecks the cylinder.',
+        torque: 'high-pressure valve covers',
+        onlyOn: ({ highPressureValves }) => highPressureValves === 'own-covers',
       },
       {
         code: 'coolers',
         name: 'Coolers',
         how: 'Inside or beside the block: water side descaled, air side clean.',
+        onlyOn: ({ coolersAre }) => coolersAre === undefined,
+      },
+      {
+        code: 'coolers-inside',
+        name: 'Coolers, drawn out of the block',
+        how: 'Room to draw them first; water side descaled, their seals new: a leak inside is water in the cylinder.',
+        onlyOn: ({ coolersAre }) => coolersAre === 'inside',
+      },
+      {
+        code: 'coolers-beside',
+        name: 'Coolers beside the block',
+        how: 'Their own vents and drains open first; water side descaled, air side clean.',
+        onlyOn: ({ coolersAre }) => coolersAre === 'beside',
       },
       {
         code: 'lubricator',
         name: 'Cylinder lubricator and its check valve',
         how: 'Primed by hand before the start; the dose can be adjusted.',
+        onlyOn: ({ cylinderOilFrom }) => cylinderOilFrom !== 'oil-pump',
+      },
+      {
+        code: 'oil-to-cylinder',
+        name: 'Oil ways from the pump to the cylinders',
+        how: 'Blown through, their check valves in: the pump is primed by hand until oil comes at each.',
+        onlyOn: ({ cylinderOilFrom }) => cylinderOilFrom === 'oil-pump',
       },
       { ...newPackings, how: `Every one, at every overhaul. ${newPackings.how!}` },
       {
@@ -304,7 +333,13 @@ export const procedures: readonly Procedure[] = [
       { code: 'close', name: 'Head closed lightly', how: 'Never forced: the pressure does the sealing.' },
     ],
   },
+  ...settingProcedures,
 ];
+
+/** The steps of an overhaul on a machine, as it is built. */
+export function stepsOn({ steps }: Procedure, plate: DataPlate): readonly ProcedureStep[] {
+  return steps.filter(({ onlyOn }) => onlyOn?.(plate) ?? true);
+}
 
 /**
  * A step of a guided overhaul by its name.

@@ -71,7 +71,21 @@ describe('a repair', () => {
 });
 
 describe('guided overhauls', () => {
-  const codes = (one: DataPlate) => proceduresFor(one).map(({ code }) => code);
+  const isSetting = (code: string) => code.endsWith('-setting');
+  const codes = (one: DataPlate) =>
+    proceduresFor(one)
+      .map(({ code }) => code)
+      .filter((code) => !isSetting(code));
+
+  test('what is set by a screw comes last, a stop only where a switch stops it', () => {
+    const set = (one: DataPlate) =>
+      proceduresFor(one)
+        .map(({ code }) => code)
+        .filter(isSetting);
+    expect(set(plate('screw'))).toEqual(['relief-setting', 'stop-setting']);
+    expect(set(plate('high-pressure', { stopsBy: 'hand' }))).toEqual(['relief-setting']);
+    expect(set(plate('high-pressure', { stopsBy: 'relief' }))).toEqual(['relief-setting']);
+  });
 
   test('each machine has its own', () => {
     expect(codes(plate('piston-oil-free'))).toEqual(['ring-kit', 'valve-service', 'bearing']);

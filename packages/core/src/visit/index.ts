@@ -1,6 +1,6 @@
 export { isDoneRunning, opensAir, opensOf, opensTogether } from './needs.js';
 export { LOOKED_AT, resultsOf } from './tests.js';
-export { beforeReadings, verificationsOf, type Verification } from './verifications.js';
+export { beforeReadings, verificationsOf, worthMeasuring, type Verification } from './verifications.js';
 export { listed, namesOn, spelled } from './names.js';
 export { measurePhases, type FaultBody, type MeasureBody, type MeasurePhase } from './steps/finding.js';
 export { MOST_PARTS, taskOutcomes } from './steps/working.js';

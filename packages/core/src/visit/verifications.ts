@@ -48,6 +48,21 @@ function changedBy(
   return (verifiedBy ?? usualVerification(code, plate)).filter((check) => possible.has(check));
 }
 
+/** Work that shows in a reading where one takes the trouble: offered before and after, and never missing. */
+const WORTH: Readonly<Record<string, readonly string[]>> = { 'intake-replace': ['pump-up'] };
+
+/** Checks that are worth taking before and after the planned work, beside those that prove it. */
+export function worthMeasuring(
+  tasks: readonly Pick<ServiceTask, 'code' | 'verifiedBy'>[],
+  plate: DataPlate,
+): readonly string[] {
+  const possible = new Set(checksFor(plate).map((check) => check.code));
+  const asked = new Set(beforeReadings(tasks, plate));
+  return [...new Set(tasks.flatMap(({ code }) => WORTH[code] ?? []))].filter(
+    (check) => possible.has(check) && !asked.has(check),
+  );
+}
+
 /** The checks to take while the machine still runs: those that the planned work should change, each once. */
 export function beforeReadings(
   tasks: readonly Pick<ServiceTask, 'code' | 'verifiedBy'>[],

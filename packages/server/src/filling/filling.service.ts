@@ -101,6 +101,7 @@ export class FillingService {
       connectorBar: sent.connectorBar,
       ambientC: sent.ambientC ?? USUAL_AMBIENT_C,
       wallC: sent.wallC ?? null,
+      coPpm: sent.coPpm ?? null,
       outcome: sent.outcome,
       note: sent.note ?? null,
       by: this.people.require(by),
@@ -140,7 +141,7 @@ export class FillingService {
     vessel: KnownVessel,
     fill: Pick<
       FillEntity,
-      'startedAt' | 'endedAt' | 'fromBar' | 'toBar' | 'connectorBar' | 'ambientC' | 'wallC'
+      'startedAt' | 'endedAt' | 'fromBar' | 'toBar' | 'connectorBar' | 'ambientC' | 'wallC' | 'coPpm'
     >,
   ) {
     const { plate, standing } = this.standings.judge(unit, fill.startedAt);
@@ -301,6 +302,7 @@ export function toView(row: FillEntity): FillView {
     connectorBar: row.connectorBar,
     ambientC: row.ambientC,
     wallC: row.wallC,
+    coPpm: row.coPpm,
     outcome: row.outcome,
     settledBar: row.settledBar,
     airL: row.airL,

@@ -80,6 +80,7 @@ test.each<[string, object, object, string]>([
   ['its gas', { gas: 'oxygen' }, {}, 'cylinder-other-gas'],
   ['its life', { lifeEndsOn: '2026-01-01' }, {}, 'cylinder-past-life'],
   ['being empty', {}, { fromBar: 0 }, 'found-empty'],
+  ['carbon monoxide in it', {}, { coPpm: 5.5 }, 'co-high'],
   ['past its stamp', {}, { toBar: 320 }, 'over-stamp'],
   ['being no cylinder', { kind: 'bank' }, {}, 'no-such-cylinder'],
 ])('refused for %s, with a sentence, and nothing is on record', async (_why, vessel, more, code) => {
@@ -127,6 +128,8 @@ test('what nobody looked at, odd times and figures beyond their bounds', async (
   expect((await post(fill(vessel, {}, -60))).status).toBe(422);
   for (const more of [
     { fromBar: -1 },
+    { coPpm: -1 },
+    { coPpm: 1001 },
     { toBar: 1001 },
     { connectorBar: 250 },
     { wallC: 151 },

@@ -4,6 +4,7 @@ import {
   ChangePoint,
   PageQuery,
   PointsQuery,
+  type PointBriefView,
   RecordPointWork,
   RegisterPoint,
   WithdrawPointWork,
@@ -16,9 +17,12 @@ import { RequestPerson } from '../common/person-of-request.js';
 import { CompressorsModule } from '../compressors/compressors.module.js';
 import { PeopleModule } from '../people/people.js';
 import { SitesModule } from '../sites/sites.module.js';
+import { StandingsModule } from '../standings/standings.module.js';
+import { StopsModule } from '../stops/stops.module.js';
 import { WorkshopModule } from '../workshop/workshop.module.js';
 import { PointRegister } from './point-register.js';
 import { PointsService } from './points.service.js';
+import { TurnsController } from './turns.js';
 
 @ApiTags('points of use')
 @ApiHeader({ name: 'Entretien-Person', required: false, description: 'Id of the person at work.' })
@@ -35,7 +39,7 @@ export class PointsController {
 
   @Get()
   @ApiOperation({ summary: 'Points of use, the most urgent first: all, of a site, or fed by a unit' })
-  list(@Query() query: PointsQuery): Page<PointView> {
+  list(@Query() query: PointsQuery): Page<PointBriefView> {
     return this.points.list(query);
   }
 
@@ -77,8 +81,8 @@ export class PointsController {
 }
 
 @Module({
-  imports: [CompressorsModule, PeopleModule, SitesModule, WorkshopModule],
-  controllers: [PointsController],
+  imports: [CompressorsModule, PeopleModule, SitesModule, StandingsModule, StopsModule, WorkshopModule],
+  controllers: [PointsController, TurnsController],
   providers: [PointRegister, PointsService],
   exports: [PointsService],
 })

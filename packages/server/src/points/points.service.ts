@@ -3,6 +3,7 @@ import type {
   ChangePoint,
   Page,
   PageQuery,
+  PointBriefView,
   PointsQuery,
   PointView,
   PointWorkView,
@@ -30,6 +31,7 @@ import {
   pointWorkProblem,
   type Feeding,
   type PointPlate,
+  type PointStanding,
   type PointTelling,
 } from '@entretien/core/points';
 import { requireRight } from '../access/actor.js';
@@ -59,6 +61,9 @@ const order = ['stopped', 'overdue', 'due', 'nearing', 'fresh'] as const;
 /** Points of use: assets of a site, behind whichever compressors feed its network. */
 @Injectable()
 export class PointsService {
+  /** By the point as it is known: a change makes another of it. */
+  private readonly standings = new WeakMap<KnownPoint, { day: number; standing: PointStanding }>();
+
   constructor(
     private readonly database: Database,
     private readonly facts: FactStore,
@@ -118,7 +123,7 @@ export class PointsService {
       refuseLongAgo(content.doneAt, 'doneAt');
       const { tasks, steps, doneAt } = content;
       const looks = content.looks.map(({ check, at }) => ({ code: check, at }));
-      const telling: PointTelling = { doneAt, by: content.by, tasks, looks, steps };
+      const telling: PointTelling = { doneAt, by: content.by, tasks, looks, steps, note: content.note };
       const guarded = pointGuarded(timeZone, this.settings.usualPause());
       const problem = pointWorkProblem(point.plate, telling, guarded);
       if (problem?.code === 'not-isolated')
@@ -163,7 +168,7 @@ export class PointsService {
   }
 
   /** By what is most urgent, then by tag. */
-  list(query: PointsQuery): Page<PointView> {
+  list(query: PointsQuery): Page<PointBriefView> {
     const { compressorId, siteId, show = 'in-service' } = query;
     const unit = compressorId === undefined ? null : this.register.require(compressorId).id;
     const site = siteId === undefined ? null : this.sites.require(siteId).id;
@@ -171,7 +176,7 @@ export class PointsService {
       .filter((point) => site === null || point.siteId === site)
       .filter(({ plate }) => unit === null || plate.compressorIds.includes(unit))
       .filter((point) => show === 'all' || !this.isRetired(point))
-      .map((point) => this.view(point))
+      .map((point) => this.brief(point))
       .filter(({ state }) => show !== 'due' || state === 'stopped' || state === 'overdue' || state === 'due')
       .sort(
         (one, other) =>
@@ -199,10 +204,46 @@ export class PointsService {
     return { items: items.map((row) => workView(row, withdrawals.get(row.id))), nextCursor };
   }
 
-  private view({ id, siteId, note, plate, work }: KnownPoint): PointView {
+  /** How a point stands; the same all day, as long as nothing about it changes. */
+  private standingOf(point: KnownPoint): PointStanding {
+    const now = this.clock();
+    const timeZone = this.zoneOf(point.siteId);
+    const day = localDayAt(now, timeZone);
+    const known = this.standings.get(point);
+    if (known?.day === day) return known.standing;
+    const standing = pointStanding(point.plate, point.work, { now, timeZone });
+    // What a fast clock put ahead of now comes true within the day.
+    if (point.work.every(({ doneAt }) => doneAt <= now)) this.standings.set(point, { day, standing });
+    return standing;
+  }
+
+  private brief(point: KnownPoint): PointBriefView {
+    const { id, siteId, plate } = point;
+    const { tasks, stops, state } = this.standingOf(point);
+    return {
+      id,
+      siteId,
+      siteName: this.sites.find(siteId)?.name ?? '',
+      tag: plate.tag,
+      ...(plate.place ? { place: plate.place } : {}),
+      units: this.feedingOf(plate, this.clock()).map(({ id: unit, tag }) => ({ id: unit, tag })),
+      state,
+      stops: stops.map((stop) => ({ ...stop, since: formatInstant(stop.since) })),
+      tasks: tasks.map(({ code, name, state: due, used, dueOn }) => ({
+        code,
+        name,
+        state: due,
+        used,
+        dueOn,
+      })),
+    };
+  }
+
+  private view(point: KnownPoint): PointView {
+    const { id, siteId, note, plate } = point;
     const now = this.clock();
     const timeZone = this.zoneOf(siteId);
-    const { tasks, stops, state } = pointStanding(plate, work, { now, timeZone });
+    const { tasks, stops, state } = this.standingOf(point);
     const feeding = this.feedingOf(plate, now);
     return {
       ...known(plate),

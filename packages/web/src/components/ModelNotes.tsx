@@ -83,6 +83,7 @@ function NoteDialog({ unit, timeZone, onClose }: DialogProps) {
     `/compressors/${unit.id}/model-notes`,
     timeZone,
     onClose,
+    { waiting: { tag: unit.tag, timeZone, text: 'Known of its model', page: `/units/${unit.id}?tab=plate` } },
   );
   return (
     <FormDialog

@@ -2,19 +2,20 @@ import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { currentInstant } from '../data/clock.js';
 import { ApiProblem, sentenceOf } from '../data/api.js';
-import { usePost, type Contract } from '../data/queries.js';
+import type { Waiting } from '../data/outbox/keep-fact.js';
+import { usePostOrKeep, type Contract } from '../data/queries.js';
 import { fromLocalText, toLocalText } from './WhenField.js';
 
 /**
  * What every form for a fact shares: when it happened, a note, and sending it. The id is made once, so that
  * sending again after a lost answer records nothing twice.
  */
-export function useFactForm<Body extends object>(
+export function useFactForm<Body extends { readonly id: string }>(
   contract: Contract<Body>,
   path: string,
   timeZone: string,
   onDone: () => void,
-  happenedAt?: number,
+  { happenedAt, waiting }: { readonly happenedAt?: number | undefined; readonly waiting?: Waiting } = {},
 ) {
   const [id] = useState(() => newId());
   const [start] = useState(() => happenedAt ?? currentInstant());
@@ -22,7 +23,7 @@ export function useFactForm<Body extends object>(
   const [note, setNote] = useState('');
   // Fields that the form has a place for: what is said of others stands above its buttons.
   const [placed] = useState(() => new Set<string>());
-  const post = usePost<Body, unknown>(contract, path);
+  const post = usePostOrKeep<Body, unknown>(contract, path, waiting);
   const error = post.error;
   return {
     whenText,

@@ -19,6 +19,7 @@ import type {
   PartView,
   PersonView,
   PlanView,
+  PointBriefView,
   PointView,
   PointWorkView,
   DeferralView,
@@ -401,7 +402,7 @@ export async function refresh(client: QueryClient): Promise<void> {
 export function usePoints(query = '') {
   return useQuery({
     queryKey: ['points', query],
-    queryFn: () => allPages<PointView>(`/points${query}`),
+    queryFn: () => allPages<PointBriefView>(`/points${query}`),
     refetchInterval: FRESH_FOR_MS,
     retry: false,
   });
@@ -447,12 +448,14 @@ export function usePost<Body extends object, Result>(contract: Contract<Body>, p
 /**
  * The same for what cannot wait for a connection: without one it is kept on this device and sent later.
  *
+ * @param waiting what the tray says of it meanwhile; left out: it is not kept
+
  * @returns what the server answered; null where it was kept
  */
 export function usePostOrKeep<Body extends { readonly id: string }, Result>(
   contract: Contract<Body>,
   path: string,
-  waiting: Waiting,
+  waiting: Waiting | undefined,
 ) {
   const client = useQueryClient();
   return useMutation({
@@ -461,7 +464,7 @@ export function usePostOrKeep<Body extends { readonly id: string }, Result>(
       try {
         return await postJson<Result>(path, body);
       } catch (error) {
-        if (!(error instanceof Unreachable)) throw error;
+        if (waiting === undefined || !(error instanceof Unreachable)) throw error;
         const { keepFact } = await import('./outbox/keep-fact.js');
         await keepFact(path, body, waiting);
         return null;

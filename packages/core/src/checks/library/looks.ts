@@ -249,6 +249,7 @@ const looks: readonly Look[] = [
     how: 'Held beside a new one when it is out: its colour, its ends, the clean side of the bowl.',
     caution:
       'Only behind a shut valve, both sides vented and silent: a bowl under pressure does not come off, it flies.',
+    opens: ['point'],
     station: () => 'outlet',
     applies: (plate) => !isHighPressure(plate),
     sound: 'white, whole, its clean side clean',

@@ -17,6 +17,8 @@ export class FillEntity extends CompressorFactColumns {
   @Column({ name: 'connector_bar', type: 'integer' }) connectorBar: number;
   @Column({ name: 'ambient_c', type: 'real' }) ambientC: number;
   @Column({ name: 'wall_c', type: 'real', nullable: true }) wallC: number | null;
+  /** What the CO monitor showed before air flowed. */
+  @Column({ name: 'co_ppm', type: 'real', nullable: true }) coPpm: number | null;
   @Column({ type: 'text' }) outcome: 'full' | 'stopped';
   @Column({ type: 'text' }) tag: string;
   @Column({ name: 'volume_l', type: 'real' }) volumeL: number;

@@ -22,10 +22,12 @@ export class PointsAndPapers1765152000000 implements MigrationInterface {
     await runner.query(
       `CREATE TABLE "paper" ("id" text PRIMARY KEY NOT NULL, "compressor_id" text NOT NULL REFERENCES "compressor" ("id"), "kind" text NOT NULL, "title" text NOT NULL CHECK (length("title") > 0), "type" text NOT NULL, "recorded_at" integer NOT NULL, "by" text NOT NULL, "stored" text NOT NULL, "bytes" integer NOT NULL CHECK ("bytes" > 0), "pages" integer, "aside_at" integer, "aside_by" text)`,
     );
+    await runner.query('ALTER TABLE "fill" ADD COLUMN "co_ppm" real CHECK ("co_ppm" >= 0)');
     await runner.query('CREATE INDEX "paper_by_unit" ON "paper" ("compressor_id")');
   }
 
   async down(runner: QueryRunner): Promise<void> {
+    await runner.query('ALTER TABLE "fill" DROP COLUMN "co_ppm"');
     await runner.query('DROP TABLE "paper"');
     for (const table of TABLES) {
       await runner.query(`DROP TABLE "${table}"`);

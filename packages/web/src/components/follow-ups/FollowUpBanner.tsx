@@ -8,7 +8,7 @@ import { v7 as newId } from 'uuid';
 import { sentenceOf } from '../../data/api.js';
 import { currentInstantText } from '../../data/clock.js';
 import { useMay } from '../../data/me.js';
-import { useFollowUpsOf, usePost } from '../../data/queries.js';
+import { useFollowUpsOf, usePostOrKeep } from '../../data/queries.js';
 import { formatDate } from '../describe-due.js';
 import { useNow } from '../use-now.js';
 import { toLocalText } from '../WhenField.js';
@@ -39,8 +39,10 @@ const then: Readonly<Record<FollowUpKind, { text: string; link: string; tab: str
 /** What was opened or fitted here lately and is to be looked at again, with the two answers that there are. */
 export function FollowUpBanner({ compressorId }: BannerProps) {
   const { data = [] } = useFollowUpsOf(compressorId);
-  const due = data.filter(({ state }) => state !== 'coming');
   const [bad, setBad] = useState<FollowUpKind | null>(null);
+  // What was told without a connection is not asked again meanwhile.
+  const [told, setTold] = useState<readonly FollowUpKind[]>([]);
+  const due = data.filter(({ state, kind }) => state !== 'coming' && !told.includes(kind));
   const mayWork = useMay('work');
   if (due.length === 0 && bad === null) return null;
   return (
@@ -54,7 +56,10 @@ export function FollowUpBanner({ compressorId }: BannerProps) {
           key={one.kind}
           followUp={one}
           mayAnswer={mayWork}
-          onAnswer={(found) => setBad(found === 'not-sound' ? one.kind : null)}
+          onAnswer={(found) => {
+            setTold([...told, one.kind]);
+            setBad(found === 'not-sound' ? one.kind : null);
+          }}
         />
       ))}
       {bad !== null && (
@@ -80,12 +85,13 @@ interface QuestionProps {
 }
 
 function Question({ followUp, mayAnswer, onAnswer }: QuestionProps) {
-  const { compressorId, kind, text } = followUp;
+  const { compressorId, tag, timeZone, kind, text } = followUp;
   const [id] = useState(() => newId());
   const now = useNow();
-  const post = usePost<RecordFollowUp, FollowUpLookView>(
+  const post = usePostOrKeep<RecordFollowUp, FollowUpLookView>(
     RecordFollowUp,
     `/compressors/${compressorId}/follow-ups`,
+    { tag, timeZone, text: 'Looked at again', page: `/units/${compressorId}` },
   );
   // Answered, the question is gone before the page has looked again: whoever holds it is told, not the question.
   const answer = (found: FollowUpFinding) =>

@@ -4,6 +4,7 @@ import { useSearchParams } from 'react-router';
 import type { CompressorFacts } from '../../data/queries.js';
 import { ChecksPanel, type ChecksPanelProps } from './checks/ChecksPanel.js';
 import { HoursPanel } from './HoursPanel.js';
+import { TurnsLine } from './TurnsLine.js';
 import { Logbook } from './Logbook.js';
 import { PlanPanel } from './PlanPanel.js';
 import { PlatePanel } from './PlatePanel.js';
@@ -91,6 +92,7 @@ export function CompressorTabs({
         {tab === 'checks' && (
           <ChecksPanel unit={unit} services={facts.services} timeZone={timeZone} onMeasure={onMeasure} />
         )}
+        {tab === 'hours' && <TurnsLine unit={unit} />}
         {tab === 'hours' && <HoursPanel compressorId={unit.id} standing={standing} />}
         {tab === 'plate' && (
           <PlatePanel

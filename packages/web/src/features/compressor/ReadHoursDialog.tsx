@@ -63,7 +63,7 @@ export function ReadHoursDialog({
     `/compressors/${compressorId}/readings`,
     timeZone,
     onClose,
-    corrects && Date.parse(corrects.takenAt),
+    { happenedAt: corrects && Date.parse(corrects.takenAt) },
   );
   const [changeEntry, setChangeEntry] = useState<MeterChangeEntry | null>(null);
   const postChange = usePost<RecordMeterChange, MeterChangeView>(

@@ -67,6 +67,7 @@ function BringBackDialog({ unit, list, timeZone, onClose }: DialogProps) {
     `/compressors/${unit.id}/brought-back`,
     timeZone,
     onClose,
+    { waiting: { tag: unit.tag, timeZone, text: 'Brought back after standing', page: `/units/${unit.id}` } },
   );
   const toggle = (code: string) => {
     const next = new Set(done);

@@ -3,11 +3,12 @@ import { RecordFill, type FillableCylinderView, type FillingView, type FillView 
 import { endFill, USUAL_AMBIENT_C } from '@entretien/core/filling';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { postJson, sentenceOf, Unreachable } from '../../data/api.js';
+import { keepFact } from '../../data/outbox/keep-fact.js';
 import { refuseMalformed } from '../../data/refuse-malformed.js';
 import { usePreferences } from '../../data/preferences.js';
 import { QuantityField } from '../../components/QuantityField.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
-import type { FillDraft } from './draft.js';
+import { readCo, type FillDraft } from './draft.js';
 
 interface AfterAirProps {
   readonly filling: FillingView;
@@ -27,7 +28,20 @@ export function AfterAir({ filling, cylinder, draft, put, onSaved, onEnd }: Afte
     mutationFn: async () => {
       const body = bodyOf(draft);
       refuseMalformed(RecordFill, body);
-      return postJson<FillView>(`/compressors/${filling.compressorId}/fills`, body, personId);
+      const path = `/compressors/${filling.compressorId}/fills`;
+      try {
+        return await postJson<FillView>(path, body, personId);
+      } catch (error) {
+        if (!(error instanceof Unreachable)) throw error;
+        // The cylinder is full, connection or not: it goes on, and the fill is sent later.
+        await keepFact(path, body, {
+          tag: cylinder.tag,
+          timeZone: filling.timeZone,
+          text: `Filled from ${filling.set.plate.tag}`,
+          page: `/units/${filling.compressorId}/fill`,
+        });
+        return null;
+      }
     },
     onSuccess: () => {
       onSaved();
@@ -81,13 +95,7 @@ export function AfterAir({ filling, cylinder, draft, put, onSaved, onEnd }: Afte
         )}
       </Box>
       {result && !result.ok && <Alert severity="error">{result.problem.sentence}</Alert>}
-      {save.error && (
-        <Alert severity="error">
-          {save.error instanceof Unreachable
-            ? 'There is no connection. The fill stays on this device: press Save again when there is.'
-            : sentenceOf(save.error)}
-        </Alert>
-      )}
+      {save.error && <Alert severity="error">{sentenceOf(save.error)}</Alert>}
       <Stack direction="row" sx={{ gap: 1.5 }}>
         <Button color="inherit" onClick={onEnd} sx={{ minHeight: 60 }}>
           Delete
@@ -106,7 +114,8 @@ export function AfterAir({ filling, cylinder, draft, put, onSaved, onEnd }: Afte
 }
 
 function bodyOf(draft: FillDraft): RecordFill {
-  const { id, vesselId, startedAt, endedAt, from, end, wall, connectorBar, looked, outcome } = draft;
+  const { id, vesselId, startedAt, endedAt, from, end, wall, connectorBar, looked, outcome, co } = draft;
+  const coPpm = readCo(co);
   return {
     id,
     vesselId: vesselId!,
@@ -118,21 +127,28 @@ function bodyOf(draft: FillDraft): RecordFill {
     looked: [...looked],
     outcome: outcome!,
     ...(wall.value === null ? {} : { wallC: wall.value }),
+    ...(typeof coPpm === 'number' ? { coPpm } : {}),
   };
 }
 
-function Saved({ fill, onEnd }: { readonly fill: FillView; readonly onEnd: () => void }) {
+function Saved({ fill, onEnd }: { readonly fill: FillView | null; readonly onEnd: () => void }) {
   const format = useFormatQuantity();
   return (
     <Stack sx={{ gap: 1.5, mt: 2 }}>
-      <Alert severity={fill.doubts.length > 0 ? 'warning' : 'success'} role="status">
-        {fill.tag} is in the log: settles at {format(Math.round(fill.settledBar), 'pressure')}.
-        {fill.doubts.map(({ code, sentence }) => (
-          <Box key={code} sx={{ fontWeight: 600 }}>
-            {sentence}
-          </Box>
-        ))}
-      </Alert>
+      {fill === null ? (
+        <Alert severity="info" role="status">
+          There is no connection: the fill waits on this device, and goes into the log by itself.
+        </Alert>
+      ) : (
+        <Alert severity={fill.doubts.length > 0 ? 'warning' : 'success'} role="status">
+          {fill.tag} is in the log: settles at {format(Math.round(fill.settledBar), 'pressure')}.
+          {fill.doubts.map(({ code, sentence }) => (
+            <Box key={code} sx={{ fontWeight: 600 }}>
+              {sentence}
+            </Box>
+          ))}
+        </Alert>
+      )}
       <Button variant="contained" onClick={onEnd} sx={{ minHeight: 60, fontSize: '1.1rem' }}>
         The next cylinder
       </Button>

@@ -1,4 +1,13 @@
-import { Box, Button, ButtonBase, Stack, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
+import {
+  Box,
+  Button,
+  ButtonBase,
+  Stack,
+  TextField,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from '@mui/material';
 import {
   connectorBars,
   fillLooks,
@@ -6,12 +15,14 @@ import {
   type FillForecast,
   type FillLook,
 } from '@entretien/core/filling';
+import { isBreathed } from '@entretien/core/machine';
 import { formatFigure } from '@entretien/core/quantities';
 import { currentInstant } from '../../data/clock.js';
 import { Caution } from '../../components/Caution.js';
 import { entryOf, QuantityField } from '../../components/QuantityField.js';
 import { Tick } from '../../components/Tick.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
+import { readCo } from './draft.js';
 import type { GuidedFillProps } from './GuidedFill.js';
 
 interface BeforeAirProps extends Pick<GuidedFillProps, 'filling' | 'draft' | 'put'> {
@@ -30,7 +41,8 @@ export function BeforeAir({ filling, draft, put, aim, expected, isRefused }: Bef
         ? draft.looked.filter((one) => one !== look)
         : [...draft.looked, look],
     });
-  const isLooked = fillLooks.every((look) => draft.looked.includes(look));
+  const isCoRead = !isBreathed(filling.set.plate) || typeof readCo(draft.co) === 'number';
+  const isLooked = isCoRead && fillLooks.every((look) => draft.looked.includes(look));
   const fromBar = draft.from.value;
   const held = maintainingValveBar
     ? `Pressure built up to ${format(maintainingValveBar, 'pressure')}`
@@ -57,6 +69,21 @@ export function BeforeAir({ filling, draft, put, aim, expected, isRefused }: Bef
           sx={{ flex: 1 }}
         />
       </Stack>
+      {isBreathed(filling.set.plate) && (
+        <TextField
+          fullWidth
+          label="The CO monitor shows, ppm"
+          value={draft.co}
+          onChange={(event) => put({ co: event.target.value })}
+          error={readCo(draft.co) === undefined}
+          helperText={
+            readCo(draft.co) === undefined
+              ? 'A figure, like 1 or 0.5.'
+              : 'Running warm, before the cylinder is opened.'
+          }
+          slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 5, autoComplete: 'off' } }}
+        />
+      )}
       <Look
         isOn={draft.looked.includes('valve')}
         onPress={() => toggle('valve')}

@@ -53,6 +53,7 @@ test('what must not be filled says so in the list, and does not begin', async ()
   expect(screen.getByText(/Do not fill: It is not for air/)).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: /^R-99/ }));
   await fill('It shows now', '96');
+  await fill('The CO monitor shows, ppm', '1');
   await press('300 bar');
   for (const name of [/^Cylinder and valve/, /^Secured/, /^Pressure built/]) look(name);
   expect(button('Air flows').disabled).toBe(true);
@@ -63,6 +64,7 @@ test('each look is asked, the connector has to fit, and the fill goes to the log
   const { sent } = await open();
   fireEvent.click(await screen.findByRole('button', { name: /^R-07/ }));
   await fill('It shows now', '96');
+  await fill('The CO monitor shows, ppm', '1');
   expect(button('Air flows').disabled).toBe(true);
   await press('200 bar');
   expect(screen.getByRole('alert').textContent).toContain('One does not belong on the other');
@@ -97,6 +99,7 @@ test('past its stamp nothing is saved before air is let out; stopped, what it sh
   await open();
   fireEvent.click(await screen.findByRole('button', { name: /^R-07/ }));
   await fill('It shows now', '96');
+  await fill('The CO monitor shows, ppm', '1');
   await press('300 bar');
   for (const name of [/^Cylinder and valve/, /^Secured/, /^Pressure built/]) look(name);
   await press('Air flows');

@@ -6,7 +6,7 @@ import { currentInstant } from '../../data/clock.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
 import { figureFont } from '../../components/theme/theme.js';
 import { CylinderGlyph } from './CylinderGlyph.js';
-import type { FillDraft } from './draft.js';
+import { readCo, type FillDraft } from './draft.js';
 import { BeforeAir } from './BeforeAir.js';
 import { Running } from './Running.js';
 import { AfterAir } from './AfterAir.js';
@@ -28,6 +28,7 @@ export function GuidedFill({ filling, cylinder, draft, put, onSaved, onEnd }: Gu
   const problems = fillProblems(filling.set, {
     cylinder,
     fromBar,
+    coPpm: readCo(draft.co) ?? null,
     toBar: aim,
     connectorBar: draft.connectorBar ?? cylinder.connectorBar ?? 0,
     today,

@@ -8,6 +8,8 @@ export interface FillDraft {
   readonly id: string;
   readonly vesselId: string | null;
   readonly connectorBar: number | null;
+  /** What the CO monitor shows, as typed. */
+  readonly co: string;
   readonly from: QuantityEntry;
   /** Where it is to stop; empty where nobody changed it. */
   readonly aim: QuantityEntry;
@@ -24,6 +26,7 @@ export function newDraft(): FillDraft {
     id: newId(),
     vesselId: null,
     connectorBar: null,
+    co: '',
     from: emptyEntry,
     aim: emptyEntry,
     looked: [],
@@ -51,6 +54,13 @@ export function useDraft(compressorId: string) {
   /** It is on record: what is shown stays, what the device keeps goes. */
   const forget = () => localStorage.removeItem(key);
   return { draft, put, clear, forget };
+}
+
+/** What the CO monitor shows, ppm; null where nothing was read, undefined where it is no figure. */
+export function readCo(text: string): number | null | undefined {
+  const typed = text.trim().replace(',', '.');
+  if (typed === '') return null;
+  return /^\d{1,3}(\.\d)?$/.test(typed) ? Number(typed) : undefined;
 }
 
 function read(key: string): FillDraft {

@@ -48,6 +48,7 @@ export function PointHistory({ point }: { readonly point: PointView }) {
                 {inWords(work.tasks.map(({ code }) => pointTaskNames[code] ?? code))}
               </Typography>
             )}
+            {work.note && <Typography variant="body2">{work.note}</Typography>}
             {work.looks.map(({ check, at, judgement }) => (
               <Stack key={check + at} direction="row" sx={{ gap: 1, alignItems: 'start', py: 0.25 }}>
                 <VerdictMark {...judgement} />

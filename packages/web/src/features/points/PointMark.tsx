@@ -1,10 +1,10 @@
 import { Box } from '@mui/material';
-import type { PointView } from '@entretien/contracts';
+import type { PointBriefView } from '@entretien/contracts';
 import { DropMark } from '../../components/DropMark.js';
 import { Vial, verdictColour } from '../../components/VerdictMark.js';
 
 /** How a point of use stands, in one mark. */
-export function PointMark({ point: { state, tasks } }: { readonly point: PointView }) {
+export function PointMark({ point: { state, tasks } }: { readonly point: PointBriefView }) {
   return (
     <Box
       sx={{ width: 44, flex: 'none', display: 'flex', alignItems: 'center', color: verdictColour('stop') }}
@@ -19,7 +19,7 @@ export function PointMark({ point: { state, tasks } }: { readonly point: PointVi
 }
 
 /** What is due of it, in a few words. */
-export function dueText({ stops, tasks }: PointView): string {
+export function dueText({ stops, tasks }: PointBriefView): string {
   const [stop] = stops;
   if (stop) return `Out of use. ${stop.why}`;
   const due = tasks.filter(({ state }) => state === 'due' || state === 'overdue');

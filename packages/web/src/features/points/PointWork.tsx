@@ -71,7 +71,7 @@ export function PointWork({ point, draft, put, onDone }: WorkProps) {
   };
   const save = () => void post.mutateAsync(tellingOf(draft, last)).then(onDone, () => undefined);
   const mayOpen = missing.length === 0 && !isBack;
-  const isDone = draft.tasks.length + draft.looks.length > 0;
+  const isDone = draft.tasks.length + draft.looks.length > 0 || draft.note !== undefined;
   return (
     <Box component="section" aria-label="Work at it" sx={{ maxWidth: 640 }}>
       {isOpening && !isBack && (
@@ -86,7 +86,7 @@ export function PointWork({ point, draft, put, onDone }: WorkProps) {
               opens: ['point'],
               now,
               record,
-              onFound: () => undefined,
+              onFound: (found) => put({ note: [draft.note, found].filter(Boolean).join('; ') }),
             }}
           />
         </Part>
@@ -121,6 +121,11 @@ export function PointWork({ point, draft, put, onDone }: WorkProps) {
           }
         />
       )}
+      {draft.note !== undefined && (
+        <Typography role="status" sx={{ fontWeight: 600, mb: 1 }}>
+          Goes on record with it: {draft.note}
+        </Typography>
+      )}
       {post.error && (
         <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
           {sentenceOf(post.error)}
@@ -136,7 +141,7 @@ export function PointWork({ point, draft, put, onDone }: WorkProps) {
         >
           Put it on record
         </Button>
-        {!isShut && (
+        {(!isShut || (isBack && !isDone)) && (
           <Button onClick={onDone} sx={{ minHeight: 52 }}>
             Give it up
           </Button>
@@ -152,11 +157,12 @@ export function PointWork({ point, draft, put, onDone }: WorkProps) {
 }
 
 /** What is sent of a draft. */
-function tellingOf({ id, tasks, looks, steps }: PointDraft, doneAt: number): RecordPointWork {
+function tellingOf({ id, tasks, looks, steps, note }: PointDraft, doneAt: number): RecordPointWork {
   const iso = (at: number) => new Date(at).toISOString();
   return {
     id,
     doneAt: iso(doneAt),
+    ...(note === undefined ? {} : { note }),
     tasks: tasks.map(({ code, at }) => ({ code, at: iso(at) })),
     looks: looks.map(({ at, ...look }) => ({ ...look, at: iso(at) })),
     steps: steps.map(({ at, body }) => ({ at: iso(at), ...body })),

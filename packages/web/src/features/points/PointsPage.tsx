@@ -1,5 +1,5 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
-import type { PointView } from '@entretien/contracts';
+import type { PointBriefView } from '@entretien/contracts';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { figureFont } from '../../components/theme/theme.js';
@@ -51,13 +51,15 @@ export function PointsPage() {
 }
 
 /** In the order in which the most urgent of each site comes. */
-function bySite(points: readonly PointView[]): readonly (readonly [string, readonly PointView[]])[] {
-  const sites = new Map<string, PointView[]>();
+function bySite(
+  points: readonly PointBriefView[],
+): readonly (readonly [string, readonly PointBriefView[]])[] {
+  const sites = new Map<string, PointBriefView[]>();
   for (const point of points) sites.set(point.siteName, [...(sites.get(point.siteName) ?? []), point]);
   return [...sites];
 }
 
-function SiteList({ site, points }: { readonly site: string; readonly points: readonly PointView[] }) {
+function SiteList({ site, points }: { readonly site: string; readonly points: readonly PointBriefView[] }) {
   return (
     <Box component="section" aria-label={site} sx={{ mb: 2.5 }}>
       <Typography variant="h3" component="h2" sx={{ mb: 0.5 }}>
@@ -86,7 +88,7 @@ function SiteList({ site, points }: { readonly site: string; readonly points: re
                 <Typography sx={{ lineHeight: 1.3 }}>
                   <Box component="span" sx={{ ...figureFont, fontWeight: 650, pr: 1 }}>
                     {point.tag}
-                  </Box>
+                  </Box>{' '}
                   {point.place}
                 </Typography>
                 <Typography

@@ -13,6 +13,8 @@ export interface PointDraft {
   readonly tasks: readonly { readonly code: string; readonly at: number }[];
   readonly looks: readonly { readonly check: string; readonly values: CheckValues; readonly at: number }[];
   readonly steps: readonly { readonly at: number; readonly body: IsolateBody | RestartBody }[];
+  /** What was found on the way. */
+  readonly note?: string;
 }
 
 export function usePointDraft(pointId: string, by: string) {

@@ -4,7 +4,7 @@ import { formatMoment } from '@entretien/core/basics';
 import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import { openingsOf } from '@entretien/core/isolation';
-import { checksThatProve, proceduresFor, type Procedure } from '@entretien/core/repairs';
+import { checksThatProve, proceduresFor, stepsOn, type Procedure } from '@entretien/core/repairs';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -23,6 +23,7 @@ import { ManualsAtHand } from '../../components/papers/ManualsAtHand.js';
 import { MinutesField, readMinutes } from './MinutesField.js';
 import { PartUsed } from './PartUsed.js';
 import { newFact, useAdd, useFactOnce } from './use-entry.js';
+import { SettingLoop } from './SettingLoop.js';
 import { RepairEntries } from './RepairEntries.js';
 import { GuideStep } from './GuideStep.js';
 import { RepairIsolation } from './RepairIsolation.js';
@@ -301,10 +302,11 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
   return (
     <>
       <Typography variant="body2" sx={{ mb: 1 }}>
-        Renewed every time: {guide.renew.join(', ')}. The maker’s manual of this machine comes first.
+        {guide.renew.length > 0 && `Renewed every time: ${guide.renew.join(', ')}. `}The maker’s manual of
+        this machine comes first.
       </Typography>
       <ProblemLine error={add.error} />
-      {guide.steps.map((step) => {
+      {stepsOn(guide, unit).map((step) => {
         const text = `${guide.code}/${step.code}`;
         return (
           <GuideStep
@@ -318,6 +320,8 @@ function Steps({ repair, unit, guide }: RepairProps & { readonly guide: Procedur
           />
         );
       })}
+      {guide.code === 'relief-setting' && <SettingLoop repair={repair} unit={unit} of="relief" />}
+      {guide.code === 'stop-setting' && <SettingLoop repair={repair} unit={unit} of="stop" />}
       {undone && <EntryDialog repair={repair} entry={undone} onClose={() => setUndone(null)} />}
     </>
   );

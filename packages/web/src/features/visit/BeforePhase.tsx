@@ -1,6 +1,6 @@
 import { Button, Typography } from '@mui/material';
 import { checkByCode } from '@entretien/core/checks';
-import { beforeReadings, isDoneRunning, prepare } from '@entretien/core/visit';
+import { beforeReadings, isDoneRunning, prepare, worthMeasuring } from '@entretien/core/visit';
 import { useState } from 'react';
 import { MeasureCard } from './MeasureCard.js';
 import { needsIsolation, openBefore, plannedTasks } from './phases.js';
@@ -12,6 +12,7 @@ import { newCautions, StationCard } from './WorkPhase.js';
 export function BeforePhase({ atWork, onGo }: PhaseProps) {
   const [leavingOut, setLeavingOut] = useState<string | null>(null);
   const checks = beforeReadings(plannedTasks(atWork), atWork.unit.plate);
+  const worth = worthMeasuring(plannedTasks(atWork), atWork.unit.plate);
   const open = openBefore(atWork);
   const { work: running } = prepare(
     plannedTasks(atWork).filter((task) => isDoneRunning(task, atWork.unit.plate)),
@@ -40,6 +41,14 @@ export function BeforePhase({ atWork, onGo }: PhaseProps) {
             </Typography>
           )}
         </div>
+      ))}
+      {worth.length > 0 && (
+        <Typography variant="body2" sx={{ color: 'text.secondary', mt: 1 }}>
+          A new or other intake element shows in the pump-up: worth the minutes before and after.
+        </Typography>
+      )}
+      {worth.map((check) => (
+        <MeasureCard key={check} atWork={atWork} check={check} phase="before" />
       ))}
       {running.map((group, index) => (
         <StationCard

@@ -1,12 +1,13 @@
 import { Box, Button, ButtonBase, Stack, TextField, Typography } from '@mui/material';
 import { checkByCode } from '@entretien/core/checks';
 import { isLockedBy, isOfPointOfUse, pointRestartSteps, restartSteps } from '@entretien/core/isolation';
-import type { VisitTask } from '@entretien/core/visit';
+import { worthMeasuring, type VisitTask } from '@entretien/core/visit';
 import { useState } from 'react';
 import { ActionAlert } from '../../components/ActionAlert.js';
 import { MeasureCard } from './MeasureCard.js';
 import { ReasonDialog } from './ReasonDialog.js';
 import { Tick } from '../../components/Tick.js';
+import { plannedTasks } from './phases.js';
 import { PhaseFooter, type PhaseProps } from './PhaseFooter.js';
 
 /** Back to power and air, and the proof that the work helped. */
@@ -23,6 +24,10 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
       ),
     ),
   ];
+  // What was taken before for comparison is offered after, too.
+  const taken = worthMeasuring(plannedTasks(atWork), atWork.unit.plate).filter((check) =>
+    progress.measured.some((one) => one.check === check && one.phase === 'before'),
+  );
   const waiting = done.filter(({ verification }) => verification === 'missing' || verification === 'failed');
   const needsRestart =
     isLockedBy(atWork.isolation, atWork.by) ||
@@ -38,6 +43,8 @@ export function ProvePhase({ atWork, onGo }: PhaseProps) {
         checks.map((check) => (
           <MeasureCard key={check} atWork={atWork} check={check} phase="proof" isOpen={isOpen(done, check)} />
         ))}
+      {!needsRestart &&
+        taken.map((check) => <MeasureCard key={check} atWork={atWork} check={check} phase="proof" />)}
       {verifications.length === 0 && (
         <Typography sx={{ mb: 1 }}>
           {done.length === 0

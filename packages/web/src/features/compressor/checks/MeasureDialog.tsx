@@ -146,7 +146,7 @@ function MeasureForm(props: FormProps) {
     `/compressors/${unit.id}/measurements`,
     timeZone,
     onClose,
-    corrects && Date.parse(corrects.takenAt),
+    { happenedAt: corrects && Date.parse(corrects.takenAt) },
   );
   const now = useNow();
   const at = form.when ?? now;
