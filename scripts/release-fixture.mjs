@@ -12,6 +12,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
+import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import { honestCourse, restartSteps } from '../packages/core/dist/isolation/index.js';
 import { makeBackup } from '../packages/server/dist/backup/backup.js';
@@ -98,6 +99,10 @@ const units = [
   { tag: 'RL-2', family: 'high-pressure', stages: 3, workingPressureBar: 300, airUse: 'breathing' },
   { tag: 'RL-3', family: 'piston', hasHourMeter: false, declaredHoursPerWeek: 20, fadLpm: 400 },
   { tag: 'RL-4', family: 'piston-oil-free', receiverL: 24, fadLpm: 60, cutOutBar: 8 },
+  {
+    ...{ tag: 'RL-5', family: 'high-pressure', stages: 3, workingPressureBar: 300, airUse: 'technical' },
+    ...{ fadLpm: 235, maker: 'Tarskeld', model: 'H3', network: 'Shots', turn: 'lead' },
+  },
 ].map((plate) => ({ id: id(), siteId: site, commissionedOn: day(400), ...plate }));
 for (const unit of units) await post('/compressors', unit, by);
 const [screw, high, meterless, oilFree] = units.map((unit) => `/compressors/${unit.id}`);
@@ -195,6 +200,73 @@ await post(
   { id: id(), kind: 'inspection', doneOn: day(100), passed: true },
   by,
 );
+
+// Filling, second looks, what stood, what is known of a model, points of use, papers.
+const technical = `/compressors/${units[4].id}`;
+for (const days of [200, 20])
+  await post(
+    `${technical}/readings`,
+    { id: id(), takenAt: ago(days), hours: 120, counts: 'total', source: 'typed' },
+    by,
+  );
+const { steps: toSeeTo } = await get(`${technical}/bring-back`);
+const seenTo = toSeeTo.map(({ code }) => code);
+await post(`${technical}/brought-back`, { id: id(), doneAt: ago(15), steps: seenTo }, by);
+await post(
+  `${technical}/model-notes`,
+  { id: id(), about: 'trick', text: 'Its drain sits behind the fan.' },
+  by,
+);
+const cylinder = id();
+await post(
+  '/vessels',
+  {
+    ...{ id: cylinder, siteId: site, tag: 'C-RL', kind: 'cylinder', compressorIds: [units[4].id] },
+    ...{ ratedBar: 300, volumeL: 6.8, connectorBar: 300, testEveryMonths: 60, lastTestOn: day(300) },
+  },
+  by,
+);
+await post(
+  `${technical}/fills`,
+  {
+    ...{
+      id: id(),
+      vesselId: cylinder,
+      startedAt: ago(10),
+      endedAt: ago(10 - 10 / 1440),
+      fromBar: 96,
+      toBar: 300,
+    },
+    ...{
+      connectorBar: 300,
+      looked: ['valve', 'connector', 'secured', 'built-up'],
+      outcome: 'full',
+      coPpm: 1,
+    },
+  },
+  by,
+);
+await post(`${screw}/services`, { id: id(), doneAt: ago(8), tasks: ['oil-change'] }, by);
+await post(`${screw}/follow-ups`, { id: id(), lookedAt: ago(4), of: 'joint', found: 'sound' }, by);
+const point = id();
+const pointPlate = {
+  ...{ id: point, siteId: site, tag: 'P-RL', compressorIds: [units[0].id], vesselIds: [vessel] },
+  ...{ fittedOn: day(300), whenAirGoes: 'The clamp lets go', isBreathed: false, filterMicron: 5 },
+};
+await post('/points', pointPlate, by);
+await post(`/points/${point}/changes`, { id: id(), regulatorBar: 6 }, by);
+const looked = { check: 'bowl', values: { bowl: 'sound' }, at: ago(9) };
+const atPoint = { doneAt: ago(9), tasks: [{ code: 'point-drain', at: ago(9) }], looks: [looked], steps: [] };
+await post(`/points/${point}/work`, { id: id(), ...atPoint }, by);
+const slipped = id();
+await post(`/points/${point}/work`, { id: slipped, ...atPoint }, by);
+await post(`/points/${point}/withdrawals`, { id: id(), workId: slipped, reason: 'Put down twice.' }, by);
+const leaf = await PDFDocument.create({ updateMetadata: false });
+leaf.addPage([200, 200]);
+await call('POST', `${screw}/papers?id=${id()}&kind=manual&title=Handbook`, Buffer.from(await leaf.save()), {
+  ...by,
+  'Content-Type': 'application/pdf',
+});
 
 const filter = id();
 await post(

@@ -190,14 +190,16 @@ test('bench: interstage pressures', async ({ page }) => {
   await take(page, 'bench-interstage');
 });
 
-test('bench: a year of water', async ({ page }) => {
-  const typed =
-    'intakeTempC=17&humidity=70&separatorTempC=30&holdsMl=150&cartridgeG=160&maintainingValveBar=150&cylinderL=7&warmMonthC=16&coldMonthC=-4&hoursPerWeek=6';
-  await page.goto(`/bench/water?unit=${await idOf(page, 'SP-1')}&${typed}`);
-  await page.getByRole('button', { name: 'Calculate the year' }).click();
-  await expect(page.getByRole('img', { name: /^Water and cartridge/ })).toBeVisible();
-  await page.evaluate(() => window.scrollTo(0, 0));
-  await take(page, 'bench-water');
+test('a point of use', async ({ page }) => {
+  const points = (await (await page.request.get('/api/points')).json()) as {
+    items: { id: string; tag: string }[];
+  };
+  await page.goto(`/points/${points.items.find(({ tag }) => tag === 'P-21')!.id}`);
+  await expect(page.getByRole('img', { name: /^From CJ-1/ })).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'What was done' }).getByRole('listitem').first(),
+  ).toBeVisible();
+  await take(page, 'point');
 });
 
 test('bench: cylinders', async ({ page }) => {

@@ -13,6 +13,7 @@ async function viewsOf(page: Page): Promise<readonly string[]> {
     '/visits',
     '/bench/pump-up',
     '/parts',
+    '/points',
     '/logbook',
     '/settings',
     '/lists',

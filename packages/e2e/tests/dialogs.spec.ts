@@ -21,6 +21,7 @@ const shell: readonly Way[] = [
   ['/parts', /^Edit /],
   ['/parts', /^Count /],
   ['/parts', /^Compare /],
+  ['/points', 'Add a point'],
 ];
 const machine: readonly Way[] = [
   ['unit', 'Read hours'],
@@ -30,6 +31,7 @@ const machine: readonly Way[] = [
   ['unit?do=estimate'],
   ['unit?tab=plate', 'Change data plate'],
   ['unit?tab=plate', 'Move or retire'],
+  ['unit?tab=plate', 'Add a paper or a sound'],
   ['taken over', 'Set last done'],
   ['unit?tab=repairs', 'Record a fault or a change'],
   ['unit?tab=repairs', 'Take out of service'],

@@ -271,6 +271,11 @@ test('a purifier cartridge is changed: weighed with the tower open, proved by wh
   await hands.press('EN 12021', monoxide);
   await hands.press('Save', monoxide);
   await expect(page.getByText('Everything that was done is proved.')).toBeVisible();
+  // What is not its own stays on record as a change of the machine.
+  await page.goto(`/units/${unit}?tab=repairs`);
+  await expect(
+    page.getByText(/^Purifier cartridge, coarse.* in place of its own: Agreed with the lead/),
+  ).toBeVisible();
 });
 
 test.describe('an interruption', () => {
