@@ -10,6 +10,8 @@ import {
   meterOrigins,
   coolerPlaces,
   coolingWaterSources,
+  drainRests,
+  drainWays,
   cylinderOilSources,
   highPressureValveWays,
   lowPressureValveWays,
@@ -121,6 +123,9 @@ export class PlateDetails {
   @Optional()
   @oneOf('The cooling water', coolingWaterSources)
   coolingWaterFrom?: DataPlate['coolingWaterFrom'] | null;
+  @Optional() @oneOf('The drains', drainWays) drainsBy?: DataPlate['drainsBy'] | null;
+  @Optional() @oneOf('The drains at rest', drainRests) drainsRest?: DataPlate['drainsRest'] | null;
+  @Optional() @IsFigure('The minutes between two drainings', 1, 1440) drainEveryMin?: number | null;
   /** The network that it feeds, by a name that its sets share. */
   @Optional() @IsText('The network', textLimits.short) network?: string | null;
   @Optional() @oneOf('Its turn', networkTurns) turn?: DataPlate['turn'] | null;

@@ -22,6 +22,9 @@ export const highPressureValveWays = ['in-line', 'own-covers'] as const;
 export const coolerPlaces = ['inside', 'beside'] as const;
 export const cylinderOilSources = ['oil-pump', 'own-tank'] as const;
 export const coolingWaterSources = ['own-pump', 'building'] as const;
+/** Who opens the drains of the air, and how they stand while the machine does. */
+export const drainWays = ['hand', 'automatic'] as const;
+export const drainRests = ['open', 'closed'] as const;
 /** Whether a set runs first on its network, or waits. */
 export const networkTurns = ['lead', 'standby'] as const;
 export const meterOrigins = ['new', 'later'] as const;
@@ -68,6 +71,10 @@ export interface DataPlate {
   readonly coolersAre?: (typeof coolerPlaces)[number] | undefined;
   readonly cylinderOilFrom?: (typeof cylinderOilSources)[number] | undefined;
   readonly coolingWaterFrom?: (typeof coolingWaterSources)[number] | undefined;
+  readonly drainsBy?: (typeof drainWays)[number] | undefined;
+  readonly drainsRest?: (typeof drainRests)[number] | undefined;
+  /** Minutes of running between two drainings. */
+  readonly drainEveryMin?: number | undefined;
   /** The network that it feeds, by a name that its sets share. */
   readonly network?: string | undefined;
   readonly turn?: (typeof networkTurns)[number] | undefined;

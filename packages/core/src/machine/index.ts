@@ -5,6 +5,8 @@ export {
   coolingWaterSources,
   cylinderOilSources,
   describeMachine,
+  drainRests,
+  drainWays,
   drives,
   dustLevels,
   families,
@@ -48,6 +50,7 @@ export {
   type PaperKind,
   type PaperType,
 } from './papers.js';
+export { drainsOf, USUAL_DRAIN_MIN, type Drain } from './drains.js';
 export { plateDoubts, plateProblems } from './plate-doubts.js';
 export { plateAt, type PlateChange } from './plate-history.js';
 export { spacesOf, type Passage, type Space } from './spaces.js';

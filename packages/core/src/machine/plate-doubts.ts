@@ -1,4 +1,5 @@
 import type { Problem } from '../basics/index.js';
+import { MOST_HIGH_PRESSURE_DRAIN_MIN } from './drains.js';
 import { stageBounds, stagesOf, type DataPlate } from './data-plate.js';
 
 /** A stage seldom presses by more than this: hotter than its oil and valves stand (practice). */
@@ -40,7 +41,25 @@ export function plateProblems(plate: DataPlate): Problem[] {
  * the plate may really say so. Settings must stand cut-in < working ≤ cut-out < relief ≤ maximum allowed.
  */
 export function plateDoubts(plate: DataPlate): Problem[] {
-  return [...settingDoubts(plate), ...stageDoubts(plate), ...quotedDoubts(plate), ...flowDoubts(plate)];
+  return [
+    ...settingDoubts(plate),
+    ...stageDoubts(plate),
+    ...quotedDoubts(plate),
+    ...flowDoubts(plate),
+    ...drainDoubts(plate),
+  ];
+}
+
+function drainDoubts({ family, drainEveryMin }: DataPlate): Problem[] {
+  if (family !== 'high-pressure' || drainEveryMin === undefined) return [];
+  if (drainEveryMin <= MOST_HIGH_PRESSURE_DRAIN_MIN) return [];
+  return [
+    {
+      code: 'drained-seldom',
+      field: 'drainEveryMin',
+      sentence: `Drained every ${drainEveryMin} min: at high pressure water stands over its drain after ${MOST_HIGH_PRESSURE_DRAIN_MIN} min, and goes into the next stage.`,
+    },
+  ];
 }
 
 function settingDoubts(plate: DataPlate): Problem[] {

@@ -58,3 +58,18 @@ test('no default kit of a machine with a known charge speaks of one charge, but 
     expect(lines.filter((line) => /one charge/.test(line) && !/engine/.test(line))).toEqual([]);
   }
 });
+
+test('where it is drained, by whom and how often', () => {
+  const set = { ...known, family: 'high-pressure', stages: 3 } as const;
+  expect(knownFigures('separator-drain', { ...set, drainsBy: 'hand', drainsRest: 'open' }, format)).toEqual([
+    'Drains: Separator 2, Final separator',
+    'Every 12 min of running, by hand (usual)',
+    'At rest they stand open',
+  ]);
+  expect(knownFigures('tower-drain', { ...set, drainEveryMin: 10 }, format)).toEqual([
+    'Drains: Purifier tower',
+    'Every 10 min of running',
+  ]);
+  const twoStages = { ...known, family: 'piston', stages: 2, hasDryer: undefined } as const;
+  expect(knownFigures('drain-receiver', twoStages, format)[1]).toBe('Every 8 h of running (usual)');
+});

@@ -1,7 +1,8 @@
 import { levelReadOn } from '../checks/index.js';
-import type { DataPlate } from '../machine/index.js';
+import { drainsOf, type DataPlate } from '../machine/index.js';
 import type { FormatQuantity } from './format-figures.js';
 
+const DRAIN_TASKS = new Set(['separator-drain', 'tower-drain', 'drain-receiver']);
 const OIL_TASKS = new Set(['oil-change', 'oil-level', 'first-service', 'oil-filter']);
 
 /**
@@ -10,6 +11,7 @@ const OIL_TASKS = new Set(['oil-change', 'oil-level', 'first-service', 'oil-filt
  */
 export function knownFigures(task: string, plate: DataPlate, format: FormatQuantity): readonly string[] {
   if (task === 'cartridge-replace') return plate.cartridgeWay ? [`Cartridge: ${plate.cartridgeWay}`] : [];
+  if (DRAIN_TASKS.has(task)) return drainLines(task, plate);
   if (!OIL_TASKS.has(task)) return [];
   const { oilChargeL, oilGrade, oilDrainAt, oilFillAt, levelRead, levelSeenBy } = plate;
   const charge = [oilChargeL === undefined ? '' : format(oilChargeL, 'volume'), oilGrade ?? ''].filter(
@@ -22,6 +24,24 @@ export function knownFigures(task: string, plate: DataPlate, format: FormatQuant
     levelRead || levelSeenBy
       ? `Level: ${levelReadOn(plate)}${levelSeenBy ? `, seen by ${levelSeenBy}` : ''}`
       : '',
+  ].filter(Boolean);
+}
+
+/** Where a task drains, who opens it and how often. */
+function drainLines(task: string, plate: DataPlate): readonly string[] {
+  const all = drainsOf(plate);
+  const isTower = task === 'tower-drain';
+  const meant = all.filter(({ station }) =>
+    plate.family === 'high-pressure' ? (station === 'tower') === isTower : true,
+  );
+  const [first] = meant;
+  if (!first) return [];
+  const every = first.everyMin >= 60 ? `${first.everyMin / 60} h` : `${first.everyMin} min`;
+  const by = first.by === null ? '' : first.by === 'hand' ? ', by hand' : ', by themselves';
+  return [
+    `Drains: ${meant.map(({ name }) => name).join(', ')}`,
+    `Every ${every} of running${by}${first.isUsual ? ' (usual)' : ''}`,
+    first.rests === null ? '' : `At rest they stand ${first.rests}`,
   ].filter(Boolean);
 }
 

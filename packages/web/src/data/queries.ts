@@ -203,6 +203,14 @@ export function useVessels(compressorId: string) {
   });
 }
 
+/** Every receiver, bank and cylinder in use. */
+export function useAllVessels() {
+  return useQuery({
+    queryKey: ['unit', 'vessels'],
+    queryFn: () => allPages<VesselView>('/vessels'),
+  });
+}
+
 /** The meters of a site in walking order. */
 export function useSiteMeters(siteId: string) {
   return useQuery({

@@ -14,7 +14,7 @@ import { DayField } from '../../components/DayField.js';
 import { FormDialog } from '../../components/FormDialog.js';
 import { entryOf, QuantityField, type QuantityEntry } from '../../components/QuantityField.js';
 import { useFactForm } from '../../components/use-fact-form.js';
-import { useFleet, useSites } from '../../data/queries.js';
+import { useAllVessels, useFleet, useSites } from '../../data/queries.js';
 
 interface PointDialogProps {
   /** The point that is put right; left out: a new one. */
@@ -29,6 +29,7 @@ interface Draft {
   readonly tag: string;
   readonly place: string;
   readonly units: readonly string[];
+  readonly vessels: readonly string[];
   readonly fittedOn: string;
   readonly whenAirGoes: string;
   readonly isBreathed: string;
@@ -54,6 +55,7 @@ function draftOf(point: PointView | undefined, siteId: string, unitId: string | 
     tag: point?.tag ?? '',
     place: point?.place ?? '',
     units: point?.compressorIds ?? (unitId === null ? [] : [unitId]),
+    vessels: point?.vesselIds ?? [],
     fittedOn: point?.fittedOn ?? '',
     whenAirGoes: point?.whenAirGoes ?? '',
     isBreathed: yesNo(point?.isBreathed),
@@ -92,6 +94,7 @@ function contentOf(draft: Draft): Record<string, unknown> | null {
     tag: draft.tag.trim(),
     place: given(draft.place),
     compressorIds: draft.units,
+    vesselIds: draft.vessels,
     whenAirGoes: draft.whenAirGoes.trim(),
     isBreathed: draft.isBreathed === 'yes',
     ratedBar: draft.rated.value,
@@ -141,9 +144,7 @@ export function PointDialog({ point, unitId = null, onClose }: PointDialogProps)
       onClose={onClose}
       onSubmit={() =>
         form.send(
-          point
-            ? content!
-            : { ...withoutNull(content!), siteId: draft.siteId, vesselIds: [], fittedOn: draft.fittedOn },
+          point ? content! : { ...withoutNull(content!), siteId: draft.siteId, fittedOn: draft.fittedOn },
         )
       }
     >
@@ -175,14 +176,18 @@ interface WhereProps extends FieldsProps {
   readonly units: readonly FleetCompressorView[];
 }
 
+/** A list without one of it; null where it was not among them. */
+function without(list: readonly string[], one: string): readonly string[] | null {
+  return list.includes(one) ? list.filter((other) => other !== one) : null;
+}
+
 function WhereFields({ draft, put, isNew, units, problemOf }: WhereProps) {
   const { data: sites = [] } = useSites();
   const here = units.filter(({ siteId }) => siteId === draft.siteId);
   const noUnit = problemOf('compressorIds');
-  const toggle = (id: string) =>
-    put({
-      units: draft.units.includes(id) ? draft.units.filter((one) => one !== id) : [...draft.units, id],
-    });
+  const { data: vessels = [] } = useAllVessels();
+  const tanks = vessels.filter(({ siteId, kind }) => siteId === draft.siteId && kind !== 'cylinder');
+  const toggle = (id: string) => put({ units: without(draft.units, id) ?? [...draft.units, id] });
   return (
     <>
       {isNew && (
@@ -191,7 +196,7 @@ function WhereFields({ draft, put, isNew, units, problemOf }: WhereProps) {
           required
           label="Site"
           value={draft.siteId}
-          onChange={(event) => put({ siteId: event.target.value, units: [] })}
+          onChange={(event) => put({ siteId: event.target.value, units: [], vessels: [] })}
           error={problemOf('siteId') !== undefined}
           helperText={problemOf('siteId') ?? ' '}
         >
@@ -214,6 +219,19 @@ function WhereFields({ draft, put, isNew, units, problemOf }: WhereProps) {
             label={tag}
             control={
               <Checkbox checked={draft.units.includes(compressorId)} onChange={() => toggle(compressorId)} />
+            }
+            sx={{ minHeight: 44 }}
+          />
+        ))}
+        {tanks.map(({ id, tag, kind }) => (
+          <FormControlLabel
+            key={id}
+            label={`${tag}, ${kind}`}
+            control={
+              <Checkbox
+                checked={draft.vessels.includes(id)}
+                onChange={() => put({ vessels: without(draft.vessels, id) ?? [...draft.vessels, id] })}
+              />
             }
             sx={{ minHeight: 44 }}
           />
