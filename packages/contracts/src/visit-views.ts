@@ -186,8 +186,13 @@ export interface PartView {
   readonly figures: PartFigures;
   readonly priceCents?: number;
   readonly supplier?: string;
+  readonly contents?: string;
+  readonly leadDays?: number;
+  readonly secondSource?: string;
   readonly note?: string;
   readonly inVan: number;
+  /** How many went into machines in the last year. */
+  readonly usedPastYear: number;
   /** Out of the catalogue: kits do not ask for it any more. */
   readonly isRetired?: true;
 }

@@ -178,6 +178,13 @@ function AreFitting(): PropertyDecorator {
   );
 }
 
+const CONTENTS_LENGTH = 500;
+
+function IsLeadDays(): PropertyDecorator {
+  const message = 'It comes within whole days, 0 to 365.';
+  return all(IsInt({ message }), Min(0, { message }), Max(365, { message }));
+}
+
 /** A part taken into the catalogue. */
 export class AddPart {
   @IsId() id: string;
@@ -190,6 +197,12 @@ export class AddPart {
   @ArePartFigures() figures: PartFigures;
   @Optional() @IsCents() priceCents?: number;
   @Optional() @IsText('The supplier', textLimits.short) supplier?: string;
+  /** What lies in a kit. */
+  @Optional() @IsText('The contents', CONTENTS_LENGTH) contents?: string;
+  /** Days until it comes. */
+  @Optional() @IsLeadDays() leadDays?: number;
+  /** Where else it is to be had. */
+  @Optional() @IsText('The second source', textLimits.short) secondSource?: string;
   /** What lies in the van now. */
   @Optional() @IsFigure('The stock', 0, 100_000) inVan?: number;
   @Optional() @IsText('The note', textLimits.note) note?: string;
@@ -209,6 +222,12 @@ export class ChangePart {
   @Omittable() @ArePartFigures() figures?: PartFigures;
   @Optional() @IsCents() priceCents?: number | null;
   @Optional() @IsText('The supplier', textLimits.short) supplier?: string | null;
+  /** What lies in a kit. */
+  @Optional() @IsText('The contents', CONTENTS_LENGTH) contents?: string | null;
+  /** Days until it comes. */
+  @Optional() @IsLeadDays() leadDays?: number | null;
+  /** Where else it is to be had. */
+  @Optional() @IsText('The second source', textLimits.short) secondSource?: string | null;
   @Omittable() @IsBoolean({ message: 'isRetired is true or false.' }) isRetired?: boolean;
   @Optional() @IsText('The note', textLimits.note) note?: string;
   @Optional() @IsId() by?: string;

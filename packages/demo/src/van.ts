@@ -3,7 +3,16 @@ import type { AddPart } from '@entretien/contracts';
 /** A part of the workshop's catalogue, by the tags of the units that it fits. */
 export interface PartStory extends Pick<
   AddPart,
-  'number' | 'name' | 'class' | 'answers' | 'figures' | 'priceCents' | 'supplier'
+  | 'number'
+  | 'name'
+  | 'class'
+  | 'answers'
+  | 'figures'
+  | 'priceCents'
+  | 'supplier'
+  | 'contents'
+  | 'leadDays'
+  | 'secondSource'
 > {
   readonly inVan: number;
   readonly fits: readonly string[];
@@ -44,6 +53,8 @@ export const parts: readonly PartStory[] = [
     figures: { ratedFlowLpm: 4500, micron: 10, dustG: 320, maxTempC: 80, lengthMm: 180, widthMm: 130 },
     priceCents: 4120,
     supplier: store,
+    leadDays: 4,
+    secondSource: 'Lower Haldris Tools',
     inVan: 2,
   },
   {
@@ -165,6 +176,8 @@ export const parts: readonly PartStory[] = [
     figures: {},
     priceCents: 6400,
     supplier: store,
+    contents: 'Ring, sleeve, head gasket, two O-rings, four screws',
+    leadDays: 12,
     inVan: 1,
   },
   {

@@ -31,7 +31,13 @@ const part = papers<{
   figures: object;
   priceCents: number | null;
   supplier: string | null;
-}>('part', ['number', 'name', 'class', 'answers', 'fits', 'figures', 'priceCents', 'supplier']);
+  contents: string | null;
+  leadDays: number | null;
+  secondSource: string | null;
+}>('part', [
+  ...(['number', 'name', 'class', 'answers', 'fits', 'figures', 'priceCents', 'supplier'] as const),
+  ...(['contents', 'leadDays', 'secondSource'] as const),
+]);
 
 const partChange = papers<{ partId: string; changes: object }>('part-change', ['partId', 'changes']);
 

@@ -90,7 +90,7 @@ export { useWarning, type UseWarning } from './use-warning.js';
 export { originNames, describeExplanation, type ExplanationLine } from './describe-explanation.js';
 export { formatInterval, describeTriggers } from './describe-trigger.js';
 export { kitOf } from './kit.js';
-export { kitItemText, knownFigures } from './known-figures.js';
+export { kitItemText, knownFigures, knownForCheck } from './known-figures.js';
 export { packagesOf, packagesToOffer, packagesWithin } from './packages.js';
 export { fitPlan, planProblems } from './plan-problems.js';
 export { planDifference, type TaskDifference } from './plan-difference.js';

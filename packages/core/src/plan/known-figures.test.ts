@@ -1,6 +1,13 @@
 import type { DataPlate } from '../machine/index.js';
 import { formatQuantity } from '../quantities/index.js';
-import { defaultPlan, kitItemText, kitOf, knownFigures, type FormatQuantity } from './index.js';
+import {
+  defaultPlan,
+  kitItemText,
+  kitOf,
+  knownFigures,
+  knownForCheck,
+  type FormatQuantity,
+} from './index.js';
 
 const format: FormatQuantity = (value, quantity) => {
   const { figure, unit } = formatQuantity(value, quantity);
@@ -72,4 +79,12 @@ test('where it is drained, by whom and how often', () => {
   ]);
   const twoStages = { ...known, family: 'piston', stages: 2, hasDryer: undefined } as const;
   expect(knownFigures('drain-receiver', twoStages, format)[1]).toBe('Every 8 h of running (usual)');
+});
+
+test('what is known for a task stands at its checks', () => {
+  expect(knownForCheck('oil-level', known, format)).toEqual(knownFigures('oil-level', known, format));
+  expect(knownForCheck('oil-look', known, format)).toEqual(knownFigures('oil-level', known, format));
+  const set = { ...known, family: 'high-pressure', stages: 3 } as const;
+  expect(knownForCheck('auto-drain', set, format)[0]).toBe('Drains: Separator 2, Final separator');
+  expect(knownForCheck('pump-up', known, format)).toEqual([]);
 });

@@ -2,6 +2,19 @@ import { levelReadOn } from '../checks/index.js';
 import { drainsOf, type DataPlate } from '../machine/index.js';
 import type { FormatQuantity } from './format-figures.js';
 
+/** Checks that stand for a task: what is known for it stands at them, too. */
+const TASK_OF_CHECK: Readonly<Record<string, string>> = {
+  'oil-look': 'oil-level',
+  'oil-sample': 'oil-level',
+  'cartridge-weight': 'cartridge-replace',
+};
+
+/** What is known of this machine for a check; like that for a task. */
+export function knownForCheck(check: string, plate: DataPlate, format: FormatQuantity): readonly string[] {
+  const drained = plate.family === 'high-pressure' ? 'separator-drain' : 'drain-receiver';
+  return knownFigures(check === 'auto-drain' ? drained : (TASK_OF_CHECK[check] ?? check), plate, format);
+}
+
 const DRAIN_TASKS = new Set(['separator-drain', 'tower-drain', 'drain-receiver']);
 const OIL_TASKS = new Set(['oil-change', 'oil-level', 'first-service', 'oil-filter']);
 

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { readdirSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PDFDocument, PDFName, PDFString } from 'pdf-lib';
+import { makeBackup, restoreBackup } from '../backup/backup.js';
 import { TestServer } from '../testing/test-server.js';
 
 let server: TestServer;
@@ -152,4 +154,26 @@ test('a damaged file is said, and written again when it is sent again', async ()
   expect((await read()).body.code).toBe('paper-damaged');
   expect((await send(content, { id })).status).toBe(201);
   expect((await read()).status).toBe(200);
+});
+
+test('a paper is in the backup, and comes back with it', async () => {
+  const [id, content] = [randomUUID(), await manual()];
+  await send(content, { id });
+  const folder = mkdtempSync(join(tmpdir(), 'entretien-papers-'));
+  try {
+    const file = join(folder, 'backup.tar.gz');
+    const { photos } = await makeBackup(server.dataDir, file, new Date(server.now));
+    expect(photos.map(({ name }) => name)).toEqual([`${id}.pdf`]);
+    const dataDir = join(folder, 'back');
+    await restoreBackup(file, dataDir, new Date(server.now));
+    const other = await TestServer.start({ dataDir });
+    try {
+      const read = await other.readBytes(`/api/compressors/${unit}/papers/${id}/file`);
+      expect([read.status, read.bytes.equals(content)]).toEqual([200, true]);
+    } finally {
+      await other.stop();
+    }
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 });

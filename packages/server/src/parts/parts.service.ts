@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type {
   AddPart,
   ChangePart,
@@ -12,6 +12,7 @@ import { v5 as idFrom } from 'uuid';
 import { futureProblem } from '@entretien/core/hours';
 import { refuseLongAgo } from '../common/long-ago.js';
 import { impossible, notFound } from '../common/problem.js';
+import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
@@ -24,6 +25,8 @@ const MOST_FOUND = 500;
 /** Less than this of a part is none. */
 const LEAST_COUNT = 0.01;
 
+const YEAR_MS = 365 * 24 * 60 * 60 * 1000;
+
 /** Mark of parts that were used though the van should have held none: the part was in the hand. */
 export const BEYOND_STOCK = 'beyond-stock';
 
@@ -35,6 +38,7 @@ export class PartsService {
     private readonly facts: FactStore,
     private readonly people: PeopleService,
     private readonly register: CompressorRegister,
+    @Inject(CLOCK) private readonly clock: Clock,
   ) {}
 
   add(sent: AddPart, by: string): PartView {
@@ -48,6 +52,9 @@ export class PartsService {
       figures: sent.figures,
       priceCents: sent.priceCents ?? null,
       supplier: sent.supplier ?? null,
+      contents: sent.contents ?? null,
+      leadDays: sent.leadDays ?? null,
+      secondSource: sent.secondSource ?? null,
       note: sent.note ?? null,
       by: this.people.require(by),
     };
@@ -78,7 +85,19 @@ export class PartsService {
     );
     const inVan = new Map(sums.map(({ id, sum }) => [id, sum / 1000]));
     const parts = this.all().sort((a, b) => byText(a.name, b.name) || byText(a.number, b.number));
-    return parts.map((part) => toView(part, inVan.get(part.id) ?? 0));
+    const used = this.usedPastYear();
+    return parts.map((part) => toView(part, inVan.get(part.id) ?? 0, used.get(part.id) ?? 0));
+  }
+
+  /** What went into machines in the last year, and was not brought back. */
+  private usedPastYear(): ReadonlyMap<string, number> {
+    const rows = this.database.all<{ id: string; sum: number }>(
+      `SELECT "u"."part_id" AS "id", -sum("u"."thousandths") AS "sum" FROM "part_move" "u"
+       WHERE "u"."used_in" IS NOT NULL AND "u"."moved_at" > ? AND NOT EXISTS (SELECT 1 FROM "voided" "v" WHERE "v"."fact_id" = "u"."used_in")
+       GROUP BY "u"."part_id"`,
+      this.clock() - YEAR_MS,
+    );
+    return new Map(rows.map(({ id, sum }) => [id, Math.max(0, sum) / 1000]));
   }
 
   /** Puts a part right; what used it before keeps what it said then. */
@@ -278,7 +297,7 @@ export class PartsService {
   }
 
   private view(id: string): PartView {
-    return toView(this.require(id), this.inVan(id));
+    return toView(this.require(id), this.inVan(id), this.usedPastYear().get(id) ?? 0);
   }
 }
 
@@ -293,8 +312,9 @@ function byText(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;
 }
 
-function toView(part: CataloguePart, inVan: number): PartView {
+function toView(part: CataloguePart, inVan: number, usedPastYear: number): PartView {
   const { id, number, name, class: kind, answers, fits, figures, priceCents, supplier, note } = part;
+  const { contents, leadDays, secondSource } = part;
   return {
     id,
     number,
@@ -305,8 +325,12 @@ function toView(part: CataloguePart, inVan: number): PartView {
     figures,
     ...(priceCents === null ? {} : { priceCents }),
     ...(supplier === null ? {} : { supplier }),
+    ...(contents === null ? {} : { contents }),
+    ...(leadDays === null ? {} : { leadDays }),
+    ...(secondSource === null ? {} : { secondSource }),
     ...(note === null ? {} : { note }),
     inVan,
+    usedPastYear,
     ...(part.isRetired ? { isRetired: true as const } : {}),
   };
 }

@@ -40,6 +40,27 @@ test('a part is put right, field by field; the stock stays', async () => {
   expect(await listed()).toContainEqual(expect.objectContaining({ id: part, name: 'Oil filter, long' }));
 });
 
+test('what lies in a kit, when it comes and where else it is had; what went into machines in a year', async () => {
+  const more = { contents: 'Ring, sleeve, two O-rings', leadDays: 12, secondSource: 'Lower Haldris Tools' };
+  const part = await addPart('K-1', { inVan: 5, ...more });
+  const shown = async () => (await listed()).find(({ id }) => id === part);
+  expect(await shown()).toMatchObject({ ...more, usedPastYear: 0 });
+  expect((await change(part, { contents: null, leadDays: 0 })).body).toMatchObject({ leadDays: 0 });
+  expect((await change(part, { leadDays: 366 })).status).toBe(400);
+  expect((await change(part, { leadDays: 1.5 })).status).toBe(400);
+  const unit = await server.addCompressor({ tag: 'K-9', family: 'piston' });
+  const repair = randomUUID();
+  const found = { id: repair, kind: 'fault', foundAt: '2026-11-20T08:00:00Z', found: 'Worn' };
+  expectStatus(201, await server.post(`/api/compressors/${unit}/repairs`, found));
+  const entry = { kind: 'part', at: '2026-11-20T09:00:00Z', text: 'Kit', part, count: 2 };
+  expectStatus(201, await server.post(`/api/repairs/${repair}/entries`, { id: randomUUID(), ...entry }));
+  expect(await shown()).toMatchObject({ usedPastYear: 2, inVan: 3 });
+  // A year on it is of the past.
+  server.now += 366 * 86_400_000;
+  expect(await shown()).toMatchObject({ usedPastYear: 0, inVan: 3 });
+  server.now -= 366 * 86_400_000;
+});
+
 test('a part leaves the catalogue and comes back; its number stays its own', async () => {
   const part = await addPart('F-2');
   expect((await change(part, { isRetired: true })).body.isRetired).toBe(true);

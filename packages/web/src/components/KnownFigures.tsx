@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import type { DataPlate } from '@entretien/core/machine';
-import { knownFigures } from '@entretien/core/plan';
+import { knownFigures, knownForCheck } from '@entretien/core/plan';
 import { useFormatQuantity } from './use-format-quantity.js';
 
 interface KnownFiguresProps {
@@ -12,7 +12,16 @@ interface KnownFiguresProps {
 /** What is known of this machine for a task, where the task is read. */
 export function KnownFigures({ task, plate }: KnownFiguresProps) {
   const format = useFormatQuantity();
-  const known = knownFigures(task, plate, format);
+  return <Lines known={knownFigures(task, plate, format)} />;
+}
+
+/** What is known of this machine for a check, where its figures are typed. */
+export function KnownForCheck({ check, plate }: { readonly check: string; readonly plate: DataPlate }) {
+  const format = useFormatQuantity();
+  return <Lines known={knownForCheck(check, plate, format)} />;
+}
+
+function Lines({ known }: { readonly known: readonly string[] }) {
   if (known.length === 0) return null;
   return (
     <Box

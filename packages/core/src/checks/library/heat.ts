@@ -195,7 +195,7 @@ export const heatChecks: readonly CheckDefinition[] = [
   {
     code: 'modifications',
     name: 'Modifications',
-    how: 'Compare with what is on record: adapters, changed filters, re-routed lines.',
+    how: 'Compare with what is on record: adapters, changed filters, re-routed lines. A home-made intake pipe: swarf and weld beads in it go into the pump; taken off, cleaned and looked through.',
     station: (plate) => (isHighPressure(plate) ? 'fill' : 'outlet'),
     applies: () => true,
     fields: [choice('found', 'Found', { recorded: 'as recorded', new: 'something new' })],

@@ -16,6 +16,11 @@ export class PartEntity extends FactColumns {
   @Column({ type: 'simple-json' }) figures: PartFigures;
   @Column({ name: 'price_cents', type: 'integer', nullable: true }) priceCents: number | null;
   @Column({ type: 'text', nullable: true }) supplier: string | null;
+  /** What lies in a kit. */
+  @Column({ type: 'text', nullable: true }) contents: string | null;
+  /** Days until it comes. */
+  @Column({ name: 'lead_days', type: 'integer', nullable: true }) leadDays: number | null;
+  @Column({ name: 'second_source', type: 'text', nullable: true }) secondSource: string | null;
 }
 
 /** Parts went into the van or out of it. Counts are thousandths, so that sums stay whole. */
@@ -34,7 +39,18 @@ export class PartMoveEntity extends FactColumns {
 export type PartChanges = Partial<
   Pick<
     PartEntity,
-    'number' | 'name' | 'class' | 'answers' | 'fits' | 'figures' | 'priceCents' | 'supplier' | 'note'
+    | 'number'
+    | 'name'
+    | 'class'
+    | 'answers'
+    | 'fits'
+    | 'figures'
+    | 'priceCents'
+    | 'supplier'
+    | 'contents'
+    | 'leadDays'
+    | 'secondSource'
+    | 'note'
   >
 > & { readonly isRetired?: boolean };
 

@@ -11,6 +11,7 @@ import { Access1764892800000 } from './1764892800000-access.js';
 import { Fills1764979200000 } from './1764979200000-fills.js';
 import { Notebook1765065600000 } from './1765065600000-notebook.js';
 import { PointsAndPapers1765152000000 } from './1765152000000-points-and-papers.js';
+import { PartsInFull1765238400000 } from './1765238400000-parts-in-full.js';
 import { WordsPutRight1764806400000 } from './1764806400000-words-put-right.js';
 
 /** Everything that was ever done to the tables, in its order. */
@@ -29,4 +30,5 @@ export const migrations = [
   Fills1764979200000,
   Notebook1765065600000,
   PointsAndPapers1765152000000,
+  PartsInFull1765238400000,
 ];

@@ -2,6 +2,7 @@ import { Typography } from '@mui/material';
 import { cautionOf, howOf, type CheckDefinition } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import { Caution } from '../Caution.js';
+import { KnownForCheck } from '../KnownFigures.js';
 import type { CheckTexts } from './check-entries.js';
 import { CheckFields } from './CheckFields.js';
 import { JudgementBand } from './JudgementBand.js';
@@ -23,6 +24,7 @@ export function JudgedFields({ check, judged, texts, onTexts, plate }: JudgedFie
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {howOf(check, plate)}
       </Typography>
+      {plate && <KnownForCheck check={check.code} plate={plate} />}
       {caution && <Caution text={caution} />}
       <CheckFields
         fields={judged.fields}

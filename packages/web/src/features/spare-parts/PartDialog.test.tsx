@@ -11,6 +11,7 @@ const filter = {
   figures: { micron: 10 },
   priceCents: 1250,
   inVan: 2,
+  usedPastYear: 0,
 };
 const fleet = { '/standings?limit=100': { items: [], nextCursor: null } };
 

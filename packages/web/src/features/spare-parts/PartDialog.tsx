@@ -20,10 +20,13 @@ const classNames: Readonly<Record<PartClass, string>> = {
 type Texts = Readonly<Record<string, string>>;
 
 /** What is known of a part, as it would be typed. */
-function textsOf({ name, number, answers, supplier = '', priceCents, figures }: PartView): Texts {
+function textsOf(part: PartView): Texts {
+  const { name, number, answers, supplier = '', priceCents, figures } = part;
+  const { contents = '', leadDays, secondSource = '' } = part;
+  const lead = leadDays === undefined ? '' : String(leadDays);
   const price = priceCents === undefined ? '' : (priceCents / 100).toFixed(2);
   const known = Object.fromEntries(Object.entries(figures).map(([code, figure]) => [code, String(figure)]));
-  return { ...known, name, number, answers, supplier, price };
+  return { ...known, name, number, answers, supplier, price, contents, lead, secondSource };
 }
 
 interface PartDialogProps {
@@ -48,12 +51,14 @@ export function PartDialog({ part, onClose }: PartDialogProps) {
   const { figures, problems } = readFigures(texts);
   const price = readOptional(text('price'), 1_000_000);
   const inVan = readOptional(text('inVan'), 100_000);
+  const lead = readOptional(text('lead'), 365);
   const problemOf = (field: string) =>
     post.error instanceof ApiProblem ? post.error.forField(field) : undefined;
   const canSubmit =
     ['number', 'name', 'answers'].every((field) => text(field).trim() !== '') &&
     Object.keys(problems).length === 0 &&
     price.isOk &&
+    lead.isOk &&
     inVan.isOk;
   const shared = {
     id,
@@ -65,15 +70,21 @@ export function PartDialog({ part, onClose }: PartDialogProps) {
     figures,
   };
   const priceCents = price.value === undefined ? null : Math.round(price.value * 100);
-  const supplier = text('supplier').trim() === '' ? null : text('supplier').trim();
+  const given = (field: string) => (text(field).trim() === '' ? null : text(field).trim());
+  const more = {
+    supplier: given('supplier'),
+    contents: given('contents'),
+    leadDays: lead.value === undefined ? null : Math.round(lead.value),
+    secondSource: given('secondSource'),
+  };
   const send = () => {
     const done = { onSuccess: onClose };
-    if (part) return change.mutate({ ...shared, priceCents, supplier }, done);
+    if (part) return change.mutate({ ...shared, priceCents, ...more }, done);
     add.mutate(
       {
         ...shared,
         ...(priceCents === null ? {} : { priceCents }),
-        ...(supplier === null ? {} : { supplier }),
+        ...Object.fromEntries(Object.entries(more).filter(([, value]) => value !== null)),
         ...(inVan.value === undefined ? {} : { inVan: inVan.value }),
       },
       done,
@@ -131,6 +142,9 @@ export function PartDialog({ part, onClose }: PartDialogProps) {
           )}
         />
         {field('supplier', 'Supplier', 80)}
+        {field('secondSource', 'Second source', 80)}
+        {field('lead', 'Comes within, days', 3, undefined, lead.isOk ? undefined : 'Days from 0 to 365.')}
+        {field('contents', 'In the kit', 500, 'Of a kit: what lies in it.')}
         {field(
           'price',
           `Price, ${currency}`,

@@ -94,6 +94,14 @@ interface RowProps {
   readonly onCompare: () => void;
 }
 
+/** What it comes to in a year of use. */
+function yearText({ usedPastYear, priceCents }: PartView, currency: string): string {
+  if (usedPastYear === 0) return '';
+  const cost =
+    priceCents === undefined ? '' : `, ${((usedPastYear * priceCents) / 100).toFixed(0)} ${currency}`;
+  return ` · ${formatCount(usedPastYear)} used in a year${cost}`;
+}
+
 function PartRow({ part, currency, onEdit, onMove, onCompare }: RowProps) {
   return (
     <Box
@@ -120,8 +128,16 @@ function PartRow({ part, currency, onEdit, onMove, onCompare }: RowProps) {
             ? ` · for ${part.fits.length} ${part.fits.length === 1 ? 'unit' : 'units'}`
             : ''}
           {part.supplier ? ` · ${part.supplier}` : ''}
+          {part.secondSource ? `, or ${part.secondSource}` : ''}
+          {part.leadDays === undefined ? '' : ` · comes within ${part.leadDays} d`}
+          {yearText(part, currency)}
           {part.isRetired ? ' · out of the catalogue' : ''}
         </Typography>
+        {part.contents && (
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            In it: {part.contents}
+          </Typography>
+        )}
       </Box>
       <Figure
         value={formatCount(part.inVan)}
