@@ -2,7 +2,7 @@ import { Autocomplete, Box, Button, MenuItem, TextField } from '@mui/material';
 import { AddPart, ChangePart, type PartView } from '@entretien/contracts';
 import { partClasses, type PartClass } from '@entretien/core/parts';
 import { readNumber } from '@entretien/core/quantities';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { ApiProblem, sentenceOf } from '../../data/api.js';
 import { useFleet, usePost, useSettings } from '../../data/queries.js';
@@ -27,6 +27,17 @@ function textsOf(part: PartView): Texts {
   const price = priceCents === undefined ? '' : (priceCents / 100).toFixed(2);
   const known = Object.fromEntries(Object.entries(figures).map(([code, figure]) => [code, String(figure)]));
   return { ...known, name, number, answers, supplier, price, contents, lead, secondSource };
+}
+
+/** What may be known of where it comes from; null where nothing is. */
+function moreOf(texts: Texts, days: number | undefined) {
+  const given = (field: string) => ((texts[field] ?? '').trim() === '' ? null : texts[field]!.trim());
+  return {
+    supplier: given('supplier'),
+    contents: given('contents'),
+    leadDays: days === undefined ? null : Math.round(days),
+    secondSource: given('secondSource'),
+  };
 }
 
 interface PartDialogProps {
@@ -70,13 +81,7 @@ export function PartDialog({ part, onClose }: PartDialogProps) {
     figures,
   };
   const priceCents = price.value === undefined ? null : Math.round(price.value * 100);
-  const given = (field: string) => (text(field).trim() === '' ? null : text(field).trim());
-  const more = {
-    supplier: given('supplier'),
-    contents: given('contents'),
-    leadDays: lead.value === undefined ? null : Math.round(lead.value),
-    secondSource: given('secondSource'),
-  };
+  const more = moreOf(texts, lead.value);
   const send = () => {
     const done = { onSuccess: onClose };
     if (part) return change.mutate({ ...shared, priceCents, ...more }, done);
@@ -155,9 +160,7 @@ export function PartDialog({ part, onClose }: PartDialogProps) {
         {!part &&
           field('inVan', 'In the van', 12, undefined, inVan.isOk ? undefined : 'A number from 0 to 100,000.')}
         {figureFields.map(({ code, label }) => (
-          <Box key={code} sx={{ display: 'contents' }}>
-            {field(code, label, 24, undefined, problems[code])}
-          </Box>
+          <Fragment key={code}>{field(code, label, 24, undefined, problems[code])}</Fragment>
         ))}
       </Box>
       {part && <Retire part={part} onClose={onClose} />}
