@@ -25,7 +25,9 @@ export function InviteDialog({ customers, onClose }: InviteDialogProps) {
   const [role, setRole] = useState<Role>('technician');
   const [personId, setPerson] = useState(SOMEBODY_NEW);
   const [name, setName] = useState('');
-  const [customerId, setCustomer] = useState(customers.length === 1 ? customers[0]!.id : '');
+  const [chosen, setCustomer] = useState('');
+  // Where there is one only, it is meant; the list may come after the form.
+  const customerId = chosen === '' && customers.length === 1 ? customers[0]!.id : chosen;
   const [seesPrices, setPrices] = useState(false);
   const post = usePost<Invite, NewInvitationView>(Invite, '/invitations');
   const isCustomer = role === 'customer';

@@ -3,7 +3,7 @@ import { airPressureAt } from '@entretien/core/air';
 import { BenchValues } from '@entretien/core/bench';
 import type { FieldDefinition } from '@entretien/core/checks';
 import { formatQuantity, fromStored, unitByCode, type QuantityKind } from '@entretien/core/quantities';
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { usePreferences } from '../../data/preferences.js';
 import { useSites, useCompressor } from '../../data/queries.js';
 import { readTexts, type CheckTexts } from '../../components/checks/check-entries.js';
@@ -25,8 +25,9 @@ export interface BenchAddress {
 
 export function useBenchAddress(): BenchAddress {
   const [texts, setState] = useState<CheckTexts>(() => textsOf(window.location.search));
-  // Typed faster than the router moves, figures would overtake each other: the address follows by itself.
-  useEffect(() => {
+  // Typed faster than the router moves, figures would overtake each other: the address follows by itself, before
+  // anything else can happen to the page.
+  useLayoutEffect(() => {
     const query = new URLSearchParams(texts).toString();
     const address = `${window.location.pathname}${query === '' ? '' : `?${query}`}`;
     window.history.replaceState(window.history.state, '', address);
