@@ -18,21 +18,12 @@ import {
   type LineOil,
   type PointDoubt,
   type PointPlate,
+  type PointState,
   type PointTaskStanding,
 } from '@entretien/core/points';
 import type { NetworkSet } from '@entretien/core/hours';
 import { stepLimits } from '@entretien/core/visit';
-import {
-  ArrayMaxSize,
-  ArrayUnique,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  Max,
-  Min,
-  ValidateBy,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, ValidateBy } from 'class-validator';
 import { IsCheckCode, IsCheckValues } from './measurements.js';
 import { PageQuery } from './queries.js';
 import { readStrictly } from './refusals.js';
@@ -44,6 +35,7 @@ import {
   IsLocalDate,
   IsTaskCode,
   IsText,
+  IsWhole,
   Omittable,
   Optional,
   textLimits,
@@ -68,11 +60,9 @@ function OneOf(what: string, codes: readonly string[]): PropertyDecorator {
 const IsYesNo = (what: string) => IsBoolean({ message: `${what}: yes or no.` });
 const Between = (what: string, { min, max }: { min: number; max: number }) => IsFigure(what, min, max);
 
-function IsElementMonths(): PropertyDecorator {
-  const { min, max } = pointBounds.elementMonths;
-  const message = `An element lasts whole months, ${min} to ${max}.`;
-  return all(IsInt({ message }), Min(min, { message }), Max(max, { message }));
-}
+const { min: LEAST_MONTHS, max: MOST_MONTHS } = pointBounds.elementMonths;
+const IsElementMonths = () =>
+  IsWhole(`An element lasts whole months, ${LEAST_MONTHS} to ${MOST_MONTHS}.`, LEAST_MONTHS, MOST_MONTHS);
 
 /** What may be known of a point of use beside what it hangs on. */
 export class PointDetails {
@@ -215,7 +205,7 @@ export interface PointBriefView {
   readonly tag: string;
   readonly place?: string | null | undefined;
   readonly units: readonly PointFeedView[];
-  readonly state: PointView['state'];
+  readonly state: PointState;
   readonly stops: PointView['stops'];
   readonly tasks: readonly Pick<PointTaskStanding, 'code' | 'name' | 'state' | 'used' | 'dueOn'>[];
 }
@@ -228,7 +218,7 @@ export interface PointView extends PointPlate {
   readonly note?: string;
   readonly units: readonly PointFeedView[];
   readonly vessels: readonly PointFeedView[];
-  readonly state: 'stopped' | 'overdue' | 'due' | 'nearing' | 'fresh';
+  readonly state: PointState;
   readonly stops: readonly {
     readonly workId: string;
     readonly check: string;

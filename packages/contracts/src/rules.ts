@@ -1,6 +1,7 @@
 import { isTimeZone, parseInstant, parseLocalDate, type Result } from '@entretien/core/basics';
 import { parseClosure } from '@entretien/core/hours';
 import {
+  IsInt,
   IsNumber,
   IsOptional,
   IsString,
@@ -93,6 +94,11 @@ export function IsFigure(what: string, min: number, max: number): Decorator {
     Min(min, { message }),
     Max(max, { message }),
   );
+}
+
+/** A whole number within bounds; one sentence for whatever is wrong with it. */
+export function IsWhole(message: string, min: number, max: number): Decorator {
+  return all(IsInt({ message }), Min(min, { message }), Max(max, { message }));
 }
 
 /** Lines may be broken and columns set; anything else that no key writes is no part of a text. */

@@ -5,23 +5,22 @@ import {
   type VesselExamination,
   type VesselKind,
 } from '@entretien/core/plan';
-import {
-  ArrayMaxSize,
-  ArrayUnique,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  Matches,
-  Max,
-  Min,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, Matches } from 'class-validator';
 import { PageQuery } from './queries.js';
-import { all, IsFigure, IsId, IsLocalDate, IsText, Omittable, Optional, textLimits } from './rules.js';
+import {
+  all,
+  IsFigure,
+  IsId,
+  IsLocalDate,
+  IsText,
+  IsWhole,
+  Omittable,
+  Optional,
+  textLimits,
+} from './rules.js';
 
 function IsMonths(what: string): PropertyDecorator {
-  const message = `${what} come round every so many whole months, 1 to 600.`;
-  return all(IsInt({ message }), Min(1, { message }), Max(600, { message }));
+  return IsWhole(`${what} come round every so many whole months, 1 to 600.`, 1, 600);
 }
 
 function IsCompressorList(): PropertyDecorator {

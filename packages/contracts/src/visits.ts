@@ -25,6 +25,7 @@ import {
   IsLocalDate,
   isTaskCode,
   IsText,
+  IsWhole,
   Omittable,
   Optional,
   textLimits,
@@ -180,10 +181,7 @@ function AreFitting(): PropertyDecorator {
 
 const CONTENTS_LENGTH = 500;
 
-function IsLeadDays(): PropertyDecorator {
-  const message = 'It comes within whole days, 0 to 365.';
-  return all(IsInt({ message }), Min(0, { message }), Max(365, { message }));
-}
+const IsLeadDays = () => IsWhole('It comes within whole days, 0 to 365.', 0, 365);
 
 /** A part taken into the catalogue. */
 export class AddPart {

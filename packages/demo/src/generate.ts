@@ -424,7 +424,7 @@ class Valley {
       }
       for (const done of work.filter((one) => one.ago === ago)) {
         const end = Date.parse(this.at(day, 15));
-        const telling = { id: idOf('point-work', plate.tag, day), ...pointTelling(known, done, { end }) };
+        const telling = { id: idOf('point-work', plate.tag, day), ...pointTelling(known, done, end) };
         this.write.points.record(id, telling as RecordPointWork, this.technicians[1]!);
       }
     }

@@ -172,19 +172,10 @@ export const points: readonly PointStory[] = [
   },
 ];
 
-interface Moments {
-  /** The end of the work. */
-  readonly end: number;
-}
-
 const iso = (at: number) => new Date(at).toISOString();
 
 /** Work at a point as it is sent: what opens it behind its own valve, proved and given its air back. */
-export function pointTelling(
-  plate: PointPlate,
-  { tasks = [], looks = [] }: PointWorkStory,
-  { end }: Moments,
-) {
+export function pointTelling(plate: PointPlate, { tasks = [], looks = [] }: PointWorkStory, end: number) {
   const opening = new Set(pointTasks(plate).flatMap(({ code, opens }) => (opens ? [code] : [])));
   const isOpened =
     tasks.some((code) => opening.has(code)) || looks.some(([check]) => check === 'line-element');

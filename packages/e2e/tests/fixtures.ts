@@ -7,6 +7,7 @@ import {
   type BrowserContext,
   type BrowserContextOptions,
   type Page,
+  type Locator,
 } from '@playwright/test';
 import { honestCourse } from '@entretien/core/isolation';
 import { now } from '../clock.js';
@@ -298,4 +299,11 @@ export async function openLogbook(page: Page) {
 /** The row of a task in what is due. */
 export function taskRow(page: Page, name: string) {
   return page.getByRole('list', { name: 'What is due' }).getByRole('button', { name: new RegExp(name) });
+}
+
+/** Holds a target for a second, as a glove does; brought into sight first. */
+export async function hold(within: Page | Locator, name: string | RegExp): Promise<void> {
+  const button = within.getByRole('button', { name }).first();
+  await button.evaluate((one) => one.scrollIntoView({ block: 'center' }));
+  await button.click({ delay: 1150 });
 }

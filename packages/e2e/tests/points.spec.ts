@@ -1,14 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import type { Locator, Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { PDFDocument, PDFName, PDFString } from 'pdf-lib';
-import { dateAgo, daysAgo, expect, itemsOf, settle, test } from './fixtures.js';
+import { dateAgo, daysAgo, expect, hold, itemsOf, settle, test } from './fixtures.js';
 import { violations } from './looks.js';
-
-async function hold(page: Page | Locator, name: string | RegExp): Promise<void> {
-  const button = page.getByRole('button', { name }).first();
-  await button.evaluate((one) => one.scrollIntoView({ block: 'center' }));
-  await button.click({ delay: 1150 });
-}
 
 /** Shut off, both sides open and silent: what the guard asks of a point of use. */
 async function isolate(page: Page): Promise<void> {

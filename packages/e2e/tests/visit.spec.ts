@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Locator, Page } from '@playwright/test';
 import jsqr from 'jsqr';
 import { PNG } from 'pngjs';
-import { daysAgo, expect, test, type ApiSeeder } from './fixtures.js';
+import { daysAgo, expect, hold, test, type ApiSeeder } from './fixtures.js';
 
 const readCode = jsqr;
 
@@ -32,9 +32,7 @@ class Technician {
 
   /** A target that is held for a second. */
   async hold(name: string | RegExp, within: Page | Locator = this.page): Promise<void> {
-    const button = within.getByRole('button', { name }).first();
-    await button.evaluate((one) => one.scrollIntoView({ block: 'center' }));
-    await button.click({ delay: 1150 });
+    await hold(within, name);
     this.count += 1;
   }
 

@@ -79,3 +79,4 @@ export {
   type WaterYearInput,
 } from './water-year.js';
 export { climateProblem, weatherYear, type Climate, type WeatherHour } from './weather-year.js';
+export { BREATHED_CO_PPM } from './breathing.js';

@@ -123,6 +123,26 @@ export function verdictAbove(
   return value >= watch ? 'watch' : 'good';
 }
 
+/** Shares of what is asked for beyond which a figure is watched or acted on, on either side. */
+export interface Band {
+  readonly actLow: number;
+  readonly watchLow: number;
+  readonly watchHigh: number;
+  readonly actHigh: number;
+}
+
+/** On which side of its band a share lies, how it is judged, and the step that it has passed; null within it. */
+export function outsideBand(
+  share: number,
+  { actLow, watchLow, watchHigh, actHigh }: Band,
+): { readonly side: 'low' | 'high'; readonly verdict: 'watch' | 'act'; readonly step: number } | null {
+  if (share < actLow) return { side: 'low', verdict: 'act', step: actLow };
+  if (share < watchLow) return { side: 'low', verdict: 'watch', step: watchLow };
+  if (share > actHigh) return { side: 'high', verdict: 'act', step: actHigh };
+  if (share > watchHigh) return { side: 'high', verdict: 'watch', step: watchHigh };
+  return null;
+}
+
 /** The step that a verdict was given for; the nearest one while it is good. */
 export function thresholdOf(verdict: Verdict, steps: Thresholds): number | null {
   const { watch, act, stop } = steps;

@@ -1,3 +1,4 @@
+import { BREATHED_CO_PPM } from '../air/index.js';
 import type { LocalDate, Problem } from '../basics/index.js';
 import { isBreathed, type DataPlate } from '../machine/index.js';
 import { bar, connectorBars, cylinderProblems, type FillCylinder } from './cylinder.js';
@@ -41,9 +42,6 @@ export interface FillIntent {
   /** What the CO monitor shows, ppm; null where it was not read. */
   readonly coPpm?: number | null;
 }
-
-/** More carbon monoxide than this is not breathed, ppm (EN 12021 *(memory)*). */
-export const MOST_CO_PPM = 5;
 
 /** Below this a cylinder was found empty: water, salt and dirt may have come in. */
 export const LEAST_FOUND_BAR = 1;
@@ -128,10 +126,10 @@ export function fillProblems(set: FillSet, intent: FillIntent): readonly Problem
     refuse('over-set', `${set.plate.tag} is made for ${bar(most)}; ${bar(toBar)} is more.`, 'toBar');
   if (toBar > connectorBar)
     refuse('over-connector', `The connector is marked ${connectorBar} bar; ${bar(toBar)} is more.`, 'toBar');
-  if (isBreathed(set.plate) && typeof coPpm === 'number' && coPpm > MOST_CO_PPM)
+  if (isBreathed(set.plate) && typeof coPpm === 'number' && coPpm > BREATHED_CO_PPM)
     refuse(
       'co-high',
-      `The CO monitor shows ${coPpm} ppm; above ${MOST_CO_PPM} ppm nobody breathes it. Stop the set, look at its intake and its heat.`,
+      `The CO monitor shows ${coPpm} ppm; above ${BREATHED_CO_PPM} ppm nobody breathes it. Stop the set, look at its intake and its heat.`,
       'coPpm',
     );
   if (fromBar === null) return found;

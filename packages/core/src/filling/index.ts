@@ -12,7 +12,6 @@ export {
   fillLooks,
   fillProblems,
   LEAST_FOUND_BAR,
-  MOST_CO_PPM,
   setProblems,
   usualAim,
   type AnsweringTask,

@@ -154,6 +154,15 @@ export function stagesOf(plate: Pick<DataPlate, 'family' | 'stages'>): number {
   return plate.stages ?? stageBounds[plate.family].usual;
 }
 
+/** The highest that its network sees of a machine by its plate: its relief valve, else where it stops or works. */
+export function reachedBar({
+  reliefBar,
+  cutOutBar,
+  workingPressureBar,
+}: Pick<DataPlate, 'reliefBar' | 'cutOutBar' | 'workingPressureBar'>): number | undefined {
+  return reliefBar ?? cutOutBar ?? workingPressureBar;
+}
+
 /** Whether somebody breathes what the machine delivers: high pressure unless it says otherwise, others where they say so. */
 export function isBreathed({ family, airUse }: Pick<DataPlate, 'family' | 'airUse'>): boolean {
   return family === 'high-pressure' ? airUse !== 'technical' : airUse === 'breathing';

@@ -24,6 +24,7 @@ export {
   meterOrigins,
   motors,
   networkTurns,
+  reachedBar,
   separatorKinds,
   speedControls,
   stopKinds,

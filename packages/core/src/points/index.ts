@@ -20,8 +20,10 @@ export {
 export { oilNames, pointChecks, pointTaskNames, pointTasks, usualDrops, type PointTask } from './tasks.js';
 export {
   pointStanding,
+  pointStates,
   type PointLook,
   type PointStanding,
+  type PointState,
   type PointStop,
   type PointTaskStanding,
   type PointTaskState,

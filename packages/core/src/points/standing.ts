@@ -26,7 +26,10 @@ export interface PointWork {
   readonly looks: readonly PointLook[];
 }
 
-export type PointTaskState = 'fresh' | 'nearing' | 'due' | 'overdue';
+/** How a point of use may stand, the gravest first. */
+export const pointStates = ['stopped', 'overdue', 'due', 'nearing', 'fresh'] as const;
+export type PointState = (typeof pointStates)[number];
+export type PointTaskState = Exclude<PointState, 'stopped'>;
 
 export interface PointTaskStanding extends PointTask {
   readonly lastDoneAt: Instant | null;
@@ -50,7 +53,7 @@ export interface PointStanding {
   readonly tasks: readonly PointTaskStanding[];
   readonly stops: readonly PointStop[];
   /** The worst of its tasks; `stopped` comes before every one of them. */
-  readonly state: PointTaskState | 'stopped';
+  readonly state: PointState;
 }
 
 /** How far before its day a task is nearing: an eighth of its interval, no more than a month (common practice). */
@@ -58,7 +61,7 @@ const NEARING = { share: 1 / 8, mostDays: 30 } as const;
 /** It is late once half its interval has gone over its day. */
 const LATE_SHARE = 0.5;
 
-const order: readonly PointTaskState[] = ['overdue', 'due', 'nearing', 'fresh'];
+const gravity = (state: PointState) => pointStates.indexOf(state);
 
 /**
  * How a point of use stands: what is due, from the days of its tasks and from what was last found.
@@ -75,7 +78,7 @@ export function pointStanding(
   const today = localDayAt(now, timeZone);
   const tasks = pointTasks(plate)
     .map((task) => taskStanding(plate, task, known, last, today, timeZone))
-    .sort((one, other) => order.indexOf(one.state) - order.indexOf(other.state) || compareDays(one, other));
+    .sort((one, other) => gravity(one.state) - gravity(other.state) || compareDays(one, other));
   const stops = [...last.values()]
     .filter(({ look }) => look.judgement.verdict === 'stop')
     .map(({ look, work: { id, doneAt } }) => ({
@@ -127,7 +130,7 @@ function taskStanding(
           : 'fresh';
   const byLook: PointTaskState =
     called === undefined ? 'fresh' : called.look.judgement.verdict === 'watch' ? 'nearing' : 'due';
-  const isCalled = called !== undefined && order.indexOf(byLook) < order.indexOf(byDay);
+  const isCalled = called !== undefined && gravity(byLook) < gravity(byDay);
   const foundOn = called === undefined ? due : localDayAt(called.work.doneAt, timeZone);
   return {
     ...task,

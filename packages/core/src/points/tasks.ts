@@ -130,9 +130,10 @@ export function pointTasks(plate: PointPlate): readonly PointTask[] {
 /** Checks of the library that can be taken at a point of use. */
 export function pointChecks(plate: PointPlate): readonly string[] {
   return [
-    ...(hasFilter(plate) ? ['bowl', 'line-element', 'line-filter-drop', 'auto-drain'] : []),
+    ...(hasFilter(plate) ? ['bowl', 'line-element', 'line-filter-drop'] : []),
+    ...(hasFilter(plate) && plate.drain === 'automatic' ? ['auto-drain'] : []),
     ...(hasRegulator(plate) ? ['regulator'] : []),
     ...(hasLubricator(plate) ? ['line-lubricator'] : []),
     'hose',
-  ].filter((code) => code !== 'auto-drain' || plate.drain === 'automatic');
+  ];
 }

@@ -18,16 +18,19 @@ import {
 } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
+import { paperTypes } from '@entretien/core/machine';
 import Sqlite from 'better-sqlite3';
 import { create, extract } from 'tar';
+import { ALBUM } from '../common/file-album.js';
 import { VERSION } from '../common/version.js';
 import { FolderLock } from '../persistence/folder-lock.js';
 import { DatabaseProblem, refuseStrangeDatabase } from '../persistence/our-database.js';
 
 const DATABASE = 'entretien.sqlite';
-const PHOTOS = 'photos';
 const MANIFEST = 'manifest.json';
 const LOCK = 'entretien.lock';
+/** Photos, and papers by what they are. */
+const FILE_NAME = new RegExp(`^[0-9a-f-]{36}\\.(jpg|${Object.keys(paperTypes).join('|')})$`);
 
 interface FileMark {
   readonly name: string;
@@ -82,11 +85,11 @@ export async function makeBackup(
     }
     // A photo lies there before the database names it: whatever the copy names is there by now.
     const names = filesNamedIn(join(work, DATABASE));
-    const album = isBeside ? besideOf(file) : join(work, PHOTOS);
+    const album = isBeside ? besideOf(file) : join(work, ALBUM);
     mkdirSync(album, { recursive: true });
     const missing: string[] = [];
     for (const name of names) {
-      const photo = join(dataDir, PHOTOS, name);
+      const photo = join(dataDir, ALBUM, name);
       // One that is missing must not end the backup of all the others: it is named.
       if (existsSync(photo)) putBy(photo, join(album, name));
       else if (!isBeside || !existsSync(join(album, name))) missing.push(name);
@@ -106,7 +109,7 @@ export async function makeBackup(
     await create({ cwd: work, file: half, gzip: true, portable: true }, [
       MANIFEST,
       DATABASE,
-      ...(isBeside ? [] : [PHOTOS]),
+      ...(isBeside ? [] : [ALBUM]),
     ]);
     chmodSync(half, 0o600);
     sync(half);
@@ -119,7 +122,7 @@ export async function makeBackup(
 }
 
 function besideOf(file: string): string {
-  return join(dirname(resolve(file)), PHOTOS);
+  return join(dirname(resolve(file)), ALBUM);
 }
 
 /** Copies a picture to its place, whole or not at all; one that lies there already stays. */
@@ -136,7 +139,7 @@ export async function verifyBackup(file: string): Promise<Manifest> {
   try {
     await unpack(file, work);
     const manifest = readManifest(work);
-    await check(work, manifest.photosBeside ? besideOf(file) : join(work, PHOTOS));
+    await check(work, manifest.photosBeside ? besideOf(file) : join(work, ALBUM));
     return manifest;
   } finally {
     rmSync(work, { recursive: true, force: true });
@@ -166,8 +169,8 @@ export async function restoreBackup(file: string, dataDir: string, now: Date): P
   try {
     await unpack(file, work);
     const { photosBeside, photos } = readManifest(work);
-    if (photosBeside) fetchBeside(besideOf(file), join(work, PHOTOS), photos);
-    await check(work, join(work, PHOTOS));
+    if (photosBeside) fetchBeside(besideOf(file), join(work, ALBUM), photos);
+    await check(work, join(work, ALBUM));
     keepNamed(work, readManifest(work));
     endSessions(work, now);
     if (existsSync(target)) lock = takeLock(target);
@@ -256,15 +259,15 @@ async function check(folder: string, album: string): Promise<void> {
 /** Leaves nothing but what the list of contents names: a log beside the database would change it when it is opened. */
 function keepNamed(folder: string, { photos }: Manifest): void {
   for (const name of readdirSync(folder)) {
-    if (name !== DATABASE && name !== PHOTOS) rmSync(join(folder, name), { recursive: true, force: true });
+    if (name !== DATABASE && name !== ALBUM) rmSync(join(folder, name), { recursive: true, force: true });
   }
   const named = new Set(photos.map(({ name }) => name));
-  mkdirSync(join(folder, PHOTOS), { recursive: true });
-  for (const name of readdirSync(join(folder, PHOTOS))) {
-    if (!named.has(name)) rmSync(join(folder, PHOTOS, name), { recursive: true, force: true });
-    else sync(join(folder, PHOTOS, name));
+  mkdirSync(join(folder, ALBUM), { recursive: true });
+  for (const name of readdirSync(join(folder, ALBUM))) {
+    if (!named.has(name)) rmSync(join(folder, ALBUM, name), { recursive: true, force: true });
+    else sync(join(folder, ALBUM, name));
   }
-  for (const path of [join(folder, DATABASE), join(folder, PHOTOS), folder]) sync(path);
+  for (const path of [join(folder, DATABASE), join(folder, ALBUM), folder]) sync(path);
 }
 
 /** What was written is on the disk, and not on its way there. */
@@ -290,8 +293,7 @@ function readManifest(folder: string): Manifest {
       manifest.format === 1 && manifest.database.name === DATABASE && Array.isArray(manifest.photos);
     // A name from a file never leads out of its folder.
     const names = [...manifest.photos.map(({ name }) => name), ...(manifest.missing ?? [])];
-    if (isManifest && names.every((name) => /^[0-9a-f-]{36}\.(jpg|pdf|webm|ogg|m4a|mp3|wav)$/.test(name)))
-      return manifest;
+    if (isManifest && names.every((name) => FILE_NAME.test(name))) return manifest;
   } catch {
     // Falls through to the problem below.
   }

@@ -11,6 +11,7 @@ import {
 import { join } from 'node:path';
 import { formatInstant, type Instant } from '@entretien/core/basics';
 import { backupsToKeep } from '@entretien/core/upkeep';
+import { ALBUM } from '../common/file-album.js';
 import { freeBytesAt } from '../common/free-bytes.js';
 import { BackupProblem, makeBackup, verifyBackup, type Manifest } from './backup.js';
 
@@ -109,18 +110,18 @@ function takeAwayPhotos(folder: string): void {
   const lists = scheduledBackupsIn(folder).map((at) => join(folder, LISTS, `${nameOf(at)}.json`));
   if (!lists.every(existsSync)) return;
   const named = new Set(lists.flatMap((list) => JSON.parse(readFileSync(list, 'utf8')) as string[]));
-  for (const photo of readdirSync(join(folder, 'photos')))
-    if (!named.has(photo)) rmSync(join(folder, 'photos', photo), { force: true });
+  for (const photo of readdirSync(join(folder, ALBUM)))
+    if (!named.has(photo)) rmSync(join(folder, ALBUM, photo), { force: true });
 }
 
 /** Twice the database, for it is packed and unpacked again; and the photos that are not there yet. */
 function refuseFullDisk(dataDir: string, folder: string): void {
   const sizeOf = (path: string) => (existsSync(path) ? statSync(path).size : 0);
   const database = sizeOf(join(dataDir, 'entretien.sqlite')) + sizeOf(join(dataDir, 'entretien.sqlite-wal'));
-  const album = join(dataDir, 'photos');
+  const album = join(dataDir, ALBUM);
   const photos = existsSync(album)
     ? readdirSync(album)
-        .filter((name) => !existsSync(join(folder, 'photos', name)))
+        .filter((name) => !existsSync(join(folder, ALBUM, name)))
         .reduce((sum, name) => sum + sizeOf(join(album, name)), 0)
     : 0;
   const [needed, free] = [2.5 * database + photos, freeBytesAt(folder)];

@@ -1,11 +1,11 @@
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { formatDay, localDayAt, type Instant } from '@entretien/core/basics';
-import { futureProblem } from '@entretien/core/hours';
 import { isRetiredOn, plateAt, type DataPlate, type PlateChange } from '@entretien/core/machine';
 import type { PlanVersion, ServicePlan } from '@entretien/core/plan';
 import type { Logger } from 'pino';
 import { groupBy } from '../common/group-by.js';
-import { impossible, notFound } from '../common/problem.js';
+import { refuseAhead } from '../common/long-ago.js';
+import { notFound } from '../common/problem.js';
 import { LOGGER } from '../common/tokens.js';
 import { Database, type Change } from '../persistence/database.js';
 import type { PlateFields } from '../persistence/entities/compressor.entity.js';
@@ -88,9 +88,7 @@ export class CompressorRegister implements OnApplicationBootstrap {
 
   /** Refuses what is said to have happened on a unit after now, in the words of its own clock. */
   refuseFuture(unit: CompressorRecord, at: Instant, field: string, now: Instant): void {
-    const timeZone = this.timeZoneOf(this.plateOf(unit, at));
-    const future = futureProblem(at, field, { now, timeZone });
-    if (future) throw impossible(future);
+    refuseAhead(at, field, { now, timeZone: this.timeZoneOf(this.plateOf(unit, at)) });
   }
 
   /**

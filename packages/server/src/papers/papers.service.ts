@@ -9,8 +9,8 @@ import type { Settings } from '../config.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
 import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
-import { albumFull, bytesInAlbum } from '../persistence/album-room.js';
-import { PaperEntity } from '../persistence/entities/paper.entity.js';
+import { refuseFullAlbum } from '../persistence/album-room.js';
+import { PaperEntity, paperFile } from '../persistence/entities/paper.entity.js';
 import { refuseActivePdf } from './pdf-check.js';
 
 /** Nobody looks through more papers of one machine. */
@@ -51,10 +51,20 @@ export class PapersService {
     const pages = type === 'pdf' ? (await refuseActivePdf(sent)).pages : null;
     if (!known) this.refuseTooMany(unit.id, sent.length);
     const row: PaperEntity = {
-      ...{ id, compressorId: unit.id, kind, title: title.trim(), type, pages, stored, by: person },
-      ...{ recordedAt: this.clock(), bytes: sent.length, asideAt: null, asideBy: null },
+      id,
+      compressorId: unit.id,
+      kind,
+      title: title.trim(),
+      type,
+      recordedAt: this.clock(),
+      by: person,
+      stored,
+      bytes: sent.length,
+      pages,
+      asideAt: null,
+      asideBy: null,
     };
-    return this.album.write(fileOf(row), sent, (moveIn) =>
+    return this.album.write(paperFile(row), sent, (moveIn) =>
       this.database.transact(() => {
         const meanwhile = this.known(id, unit.id, stored);
         if (!meanwhile) this.database.insert(PaperEntity, row);
@@ -109,7 +119,7 @@ export class PapersService {
   }
 
   private content(paper: PaperEntity): Buffer | null {
-    return this.album.read(fileOf(paper), paper);
+    return this.album.read(paperFile(paper), paper);
   }
 
   private known(id: string, compressorId: string, stored: string): PaperEntity | undefined {
@@ -125,7 +135,7 @@ export class PapersService {
         code: 'too-many-papers',
         sentence: `A unit has ${MOST_PAPERS} papers at most: put aside what nobody reads.`,
       });
-    if (bytesInAlbum(this.database) + bytes > this.mostBytes) throw albumFull();
+    refuseFullAlbum(this.database, this.mostBytes, bytes);
   }
 }
 
@@ -152,10 +162,6 @@ function tooLarge(mostMB: number): ProblemError {
     'That is too much at once.',
     `Such a file can be ${mostMB} MB large at most.`,
   );
-}
-
-function fileOf({ id, type }: Pick<PaperEntity, 'id' | 'type'>): string {
-  return `${id}.${type}`;
 }
 
 function toView({

@@ -9,8 +9,7 @@ import type {
 } from '@entretien/contracts';
 import { judgeSubstitute, needsReason, type ComparedPart, type SubstitutedOn } from '@entretien/core/parts';
 import { v5 as idFrom } from 'uuid';
-import { futureProblem } from '@entretien/core/hours';
-import { refuseLongAgo } from '../common/long-ago.js';
+import { refuseAhead, refuseLongAgo } from '../common/long-ago.js';
 import { impossible, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
@@ -90,12 +89,13 @@ export class PartsService {
   }
 
   /** What went into machines in the last year, and was not brought back. */
-  private usedPastYear(): ReadonlyMap<string, number> {
+  private usedPastYear(part?: string): ReadonlyMap<string, number> {
     const rows = this.database.all<{ id: string; sum: number }>(
       `SELECT "u"."part_id" AS "id", -sum("u"."thousandths") AS "sum" FROM "part_move" "u"
-       WHERE "u"."used_in" IS NOT NULL AND "u"."moved_at" > ? AND NOT EXISTS (SELECT 1 FROM "voided" "v" WHERE "v"."fact_id" = "u"."used_in")
+       WHERE "u"."used_in" IS NOT NULL AND "u"."moved_at" > ? ${part === undefined ? '' : 'AND "u"."part_id" = ?'} AND NOT EXISTS (SELECT 1 FROM "voided" "v" WHERE "v"."fact_id" = "u"."used_in")
        GROUP BY "u"."part_id"`,
       this.clock() - YEAR_MS,
+      ...(part === undefined ? [] : [part]),
     );
     return new Map(rows.map(({ id, sum }) => [id, Math.max(0, sum) / 1000]));
   }
@@ -145,8 +145,7 @@ export class PartsService {
       note: sent.note ?? null,
     };
     this.store(move, (recordedAt) => {
-      const future = futureProblem(move.movedAt, 'movedAt', { now: recordedAt, timeZone: 'UTC' });
-      if (future) throw impossible(future);
+      refuseAhead(move.movedAt, 'movedAt', { now: recordedAt, timeZone: 'UTC' });
       refuseLongAgo(move.movedAt, 'movedAt');
       const left = this.inVan(id) + move.count;
       if (move.count < 0 && left < 0) {
@@ -297,7 +296,7 @@ export class PartsService {
   }
 
   private view(id: string): PartView {
-    return toView(this.require(id), this.inVan(id), this.usedPastYear().get(id) ?? 0);
+    return toView(this.require(id), this.inVan(id), this.usedPastYear(id).get(id) ?? 0);
   }
 }
 

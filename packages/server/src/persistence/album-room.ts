@@ -1,16 +1,14 @@
 import { ProblemError } from '../common/problem.js';
 import type { Database } from './database.js';
 
-/** What photos and papers take together: they share what the server allows. */
-export function bytesInAlbum(database: Database): number {
+/** Refuses what is more than photos and papers may take together. */
+export function refuseFullAlbum(database: Database, most: number, bytes: number): void {
+  if (most === Infinity) return;
   const [{ sum } = { sum: 0 }] = database.all<{ sum: number }>(
     'SELECT (SELECT coalesce(sum("bytes"), 0) FROM "photo") + (SELECT coalesce(sum("bytes"), 0) FROM "paper") AS "sum"',
   );
-  return sum;
-}
-
-export function albumFull(): ProblemError {
-  return new ProblemError(
+  if (sum + bytes <= most) return;
+  throw new ProblemError(
     507,
     'photos-full',
     'It could not be written.',

@@ -20,14 +20,14 @@ import {
   type LocalDate,
 } from '@entretien/core/basics';
 import { judgeCheck, type Judgement } from '@entretien/core/checks';
-import { futureProblem } from '@entretien/core/hours';
 import type { IsolateBody, RestartBody } from '@entretien/core/isolation';
-import { isBreathed, isRetiredOn } from '@entretien/core/machine';
+import { isBreathed, isRetiredOn, reachedBar } from '@entretien/core/machine';
 import {
   pointDoubts,
   pointGuarded,
   pointProblem,
   pointStanding,
+  pointStates,
   pointWorkProblem,
   type Feeding,
   type PointPlate,
@@ -35,7 +35,8 @@ import {
   type PointTelling,
 } from '@entretien/core/points';
 import { requireRight } from '../access/actor.js';
-import { refuseLongAgo } from '../common/long-ago.js';
+import { refuseAhead, refuseLongAgo } from '../common/long-ago.js';
+import { saidOf } from '../common/asset-fields.js';
 import { pageOf } from '../common/page.js';
 import { conflict, impossible, malformed, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
@@ -48,15 +49,12 @@ import {
   PointEntity,
   PointWithdrawalEntity,
   PointWorkEntity,
-  type PointFields,
   type StoredLook,
 } from '../persistence/entities/point.entity.js';
 import { FactStore } from '../persistence/fact-store.js';
 import { SitesService } from '../sites/sites.service.js';
 import { WorkshopSettingsService } from '../workshop/workshop-settings.js';
 import { PointRegister, type KnownPoint } from './point-register.js';
-
-const order = ['stopped', 'overdue', 'due', 'nearing', 'fresh'] as const;
 
 /** Points of use: assets of a site, behind whichever compressors feed its network. */
 @Injectable()
@@ -79,7 +77,7 @@ export class PointsService {
   add(sent: RegisterPoint, by: string): PointView {
     const { id: sentId, by: _by, note, ...fields } = sent;
     const id = sentId.toLowerCase();
-    const details = lowered(given({ ...fields, tag: sent.tag.trim() }));
+    const details = saidOf({ ...fields, tag: sent.tag.trim() });
     const siteId = details.siteId!;
     const content = { id, siteId, details, note: note ?? null, by: this.people.require(by) };
     this.facts.record(PointEntity, content, (recordedAt) => {
@@ -94,7 +92,7 @@ export class PointsService {
   change(pointId: string, sent: ChangePoint, by: string): PointView {
     const before = this.require(pointId);
     const { id, by: _by, note, ...fields } = sent;
-    const changes = lowered(given(fields));
+    const changes = saidOf(fields);
     if (Object.keys(changes).length === 0)
       throw malformed([{ field: 'changes', message: 'Say at least one thing that changed.' }]);
     const content = {
@@ -118,8 +116,7 @@ export class PointsService {
     const content = { ...contentOf(point, sent), by: this.people.require(by) };
     this.facts.record(PointWorkEntity, content, (recordedAt) => {
       const timeZone = this.zoneOf(point.siteId);
-      const future = futureProblem(content.doneAt, 'doneAt', { now: recordedAt, timeZone });
-      if (future) throw impossible(future);
+      refuseAhead(content.doneAt, 'doneAt', { now: recordedAt, timeZone });
       refuseLongAgo(content.doneAt, 'doneAt');
       const { tasks, steps, doneAt } = content;
       const looks = content.looks.map(({ check, at }) => ({ code: check, at }));
@@ -180,7 +177,7 @@ export class PointsService {
       .filter(({ state }) => show !== 'due' || state === 'stopped' || state === 'overdue' || state === 'due')
       .sort(
         (one, other) =>
-          order.indexOf(one.state) - order.indexOf(other.state) ||
+          pointStates.indexOf(one.state) - pointStates.indexOf(other.state) ||
           one.tag.localeCompare(other.tag, 'en', { numeric: true }) ||
           (one.id < other.id ? -1 : 1),
       );
@@ -217,7 +214,7 @@ export class PointsService {
     return standing;
   }
 
-  private brief(point: KnownPoint): PointBriefView {
+  private brief(point: KnownPoint, feeding = this.feedingOf(point.plate, this.clock())): PointBriefView {
     const { id, siteId, plate } = point;
     const { tasks, stops, state } = this.standingOf(point);
     return {
@@ -226,7 +223,7 @@ export class PointsService {
       siteName: this.sites.find(siteId)?.name ?? '',
       tag: plate.tag,
       ...(plate.place ? { place: plate.place } : {}),
-      units: this.feedingOf(plate, this.clock()).map(({ id: unit, tag }) => ({ id: unit, tag })),
+      units: feeding.map(({ id: unit, tag }) => ({ id: unit, tag })),
       state,
       stops: stops.map((stop) => ({ ...stop, since: formatInstant(stop.since) })),
       tasks: tasks.map(({ code, name, state: due, used, dueOn }) => ({
@@ -240,25 +237,18 @@ export class PointsService {
   }
 
   private view(point: KnownPoint): PointView {
-    const { id, siteId, note, plate } = point;
-    const now = this.clock();
-    const timeZone = this.zoneOf(siteId);
-    const { tasks, stops, state } = this.standingOf(point);
-    const feeding = this.feedingOf(plate, now);
+    const { siteId, note, plate } = point;
+    const feeding = this.feedingOf(plate, this.clock());
     return {
       ...known(plate),
-      id,
-      siteName: this.sites.find(siteId)?.name ?? '',
-      timeZone,
+      ...this.brief(point, feeding),
+      timeZone: this.zoneOf(siteId),
       ...(note === null ? {} : { note }),
-      units: feeding.map(({ id: unit, tag }) => ({ id: unit, tag })),
       vessels: plate.vesselIds.flatMap((vesselId) => {
         const vessel = this.vessels.all().get(vesselId);
         return vessel ? [{ id: vesselId, tag: vessel.tag }] : [];
       }),
-      state,
-      stops: stops.map((stop) => ({ ...stop, since: formatInstant(stop.since) })),
-      tasks: tasks.map((task) => ({
+      tasks: this.standingOf(point).tasks.map((task) => ({
         ...task,
         lastDoneAt: task.lastDoneAt === null ? null : formatInstant(task.lastDoneAt),
       })),
@@ -271,8 +261,7 @@ export class PointsService {
       const unit = this.register.find(id);
       if (!unit) return [];
       const plate = this.register.plateOf(unit, at);
-      const reachesBar = plate.reliefBar ?? plate.cutOutBar ?? plate.workingPressureBar;
-      return [{ id, tag: plate.tag, reachesBar, isBreathable: isBreathed(plate) }];
+      return [{ id, tag: plate.tag, reachesBar: reachedBar(plate), isBreathable: isBreathed(plate) }];
     });
   }
 
@@ -290,7 +279,7 @@ export class PointsService {
       const feeds = unit && this.register.plateOf(unit, at);
       // A unit that has gone since it was set down is no reason to refuse what else changed.
       const wasKnown = this.points.all().get(id)?.plate.compressorIds.includes(compressorId);
-      if (!feeds || (!wasKnown && (feeds.siteId !== site.id || this.isGone(feeds, site.timeZone))))
+      if (!feeds || (!wasKnown && (feeds.siteId !== site.id || this.register.isRetired(feeds, at))))
         throw impossible({
           code: 'no-such-unit',
           field: 'compressorIds',
@@ -331,11 +320,7 @@ export class PointsService {
   }
 
   private isRetired({ siteId, plate }: KnownPoint): boolean {
-    return this.isGone(plate, this.zoneOf(siteId));
-  }
-
-  private isGone(asset: { readonly retiredOn?: LocalDate | null | undefined }, timeZone: string): boolean {
-    return isRetiredOn(asset, formatDay(localDayAt(this.clock(), timeZone)));
+    return isRetiredOn(plate, formatDay(localDayAt(this.clock(), this.zoneOf(siteId))));
   }
 
   private zoneOf(siteId: string): string {
@@ -403,19 +388,4 @@ function known(plate: PointPlate): PointPlate {
   return Object.fromEntries(
     Object.entries(plate).filter(([, value]) => value !== null && value !== undefined),
   ) as unknown as PointPlate;
-}
-
-function given(fields: PointFields): PointFields {
-  return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined));
-}
-
-function lowered(fields: PointFields): PointFields {
-  const { siteId, compressorIds, vesselIds } = fields;
-  const low = (ids: readonly string[]) => ids.map((id) => id.toLowerCase());
-  return {
-    ...fields,
-    ...(siteId === undefined ? {} : { siteId: siteId.toLowerCase() }),
-    ...(compressorIds === undefined ? {} : { compressorIds: low(compressorIds) }),
-    ...(vesselIds === undefined ? {} : { vesselIds: low(vesselIds) }),
-  };
 }

@@ -14,7 +14,7 @@ import { PeopleService } from '../people/people.js';
 import { Database } from '../persistence/database.js';
 import { AccountEntity } from '../persistence/entities/access.entity.js';
 import type { FactColumns } from '../persistence/entities/columns.js';
-import { PaperEntity } from '../persistence/entities/paper.entity.js';
+import { PaperEntity, paperFile } from '../persistence/entities/paper.entity.js';
 import { PhotoEntity } from '../persistence/entities/visit.entity.js';
 import { StoredKinds, type StoredKind } from '../persistence/stored-kinds.js';
 import { SitesService } from '../sites/sites.service.js';
@@ -63,13 +63,11 @@ export class CustomerExport {
       const { tag } = this.register.plateOf(unit, this.clock());
       add(`units/${fileName(tag, unit.id)}.json`, this.ofUnit(unit, customer));
     }
-    for (const photo of this.photosOf(customer, units)) {
-      const file = join(this.settings.dataDir, ALBUM, `${photo}.jpg`);
-      if (existsSync(file)) archive.addFile(file, `photos/${photo}.jpg`, { compress: false });
-    }
-    for (const paper of this.papersOf(units)) {
-      const file = join(this.settings.dataDir, ALBUM, paper);
-      if (existsSync(file)) archive.addFile(file, `papers/${paper}`, { compress: false });
+    const photos = this.photosOf(customer, units).map((name) => ['photos', name] as const);
+    const papers = this.papersOf(units).map((name) => ['papers', name] as const);
+    for (const [folder, name] of [...photos, ...papers]) {
+      const file = join(this.settings.dataDir, ALBUM, name);
+      if (existsSync(file)) archive.addFile(file, `${folder}/${name}`, { compress: false });
     }
     archive.end();
     return { archive: archive.outputStream, name: `${fileName(customer.name, '')}.zip` };
@@ -152,7 +150,7 @@ export class CustomerExport {
       'WHERE "compressor_id" IN (SELECT "value" FROM json_each(?)) ORDER BY "recorded_at"',
       JSON.stringify(units.map(({ id }) => id)),
     );
-    return rows.map(({ id, type }) => `${id}.${type}`);
+    return rows.map(paperFile);
   }
 
   private photosOf({ siteIds }: CustomerView, units: readonly CompressorRecord[]): string[] {
@@ -162,7 +160,7 @@ export class CustomerExport {
       JSON.stringify(units.map(({ id }) => id)),
       JSON.stringify(siteIds),
     );
-    return rows.map(({ id }) => id);
+    return rows.map(({ id }) => `${id}.jpg`);
   }
 }
 

@@ -8,9 +8,10 @@ import type {
   VesselView,
 } from '@entretien/contracts';
 import { dayNumberOf, formatDay, localDayAt } from '@entretien/core/basics';
-import { isRetiredOn } from '@entretien/core/machine';
+import { isRetiredOn, reachedBar } from '@entretien/core/machine';
 import type { VesselExamination } from '@entretien/core/plan';
 import { v5 as idFrom } from 'uuid';
+import { saidOf } from '../common/asset-fields.js';
 import { pageOf } from '../common/page.js';
 import { impossible, malformed, notFound } from '../common/problem.js';
 import { CLOCK, type Clock } from '../common/tokens.js';
@@ -43,7 +44,7 @@ export class VesselsService {
   add(sent: RegisterVessel, by: string): VesselView {
     const { id: sentId, by: _by, note, kind, lastTestOn, lastInspectionOn, ...details } = sent;
     const id = sentId.toLowerCase();
-    const fields = lowered(given({ ...details, tag: sent.tag.trim() }));
+    const fields = saidOf({ ...details, tag: sent.tag.trim() });
     const content = { id, by: this.people.require(by), note: note ?? null, kind, details: fields };
     this.database.transact(() => {
       const { isNew } = this.facts.record(VesselEntity, content, () => {
@@ -70,7 +71,7 @@ export class VesselsService {
   change(vesselId: string, sent: ChangeVessel, by: string): VesselView {
     const before = this.require(vesselId);
     const { id, by: _by, note, ...fields } = sent;
-    const changes = lowered(given(fields));
+    const changes = saidOf(fields);
     if (Object.keys(changes).length === 0) {
       throw malformed([{ field: 'changes', message: 'Say at least one thing that changed.' }]);
     }
@@ -215,7 +216,7 @@ export class VesselsService {
       const unit = this.register.find(id);
       if (!unit) return [];
       const plate = this.register.plateOf(unit, this.clock());
-      const reaches = plate.reliefBar ?? plate.cutOutBar ?? plate.workingPressureBar;
+      const reaches = reachedBar(plate);
       if (reaches === undefined || reaches <= ratedBar) return [];
       return [
         {
@@ -225,17 +226,4 @@ export class VesselsService {
       ];
     });
   }
-}
-
-function given(fields: VesselFields): VesselFields {
-  return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined));
-}
-
-function lowered(fields: VesselFields): VesselFields {
-  const { siteId, compressorIds } = fields;
-  return {
-    ...fields,
-    ...(siteId === undefined ? {} : { siteId: siteId.toLowerCase() }),
-    ...(compressorIds === undefined ? {} : { compressorIds: compressorIds.map((id) => id.toLowerCase()) }),
-  };
 }

@@ -4,7 +4,7 @@ import { formatInstant } from '@entretien/core/basics';
 import { FileAlbum, sha256 } from '../common/file-album.js';
 import { pixelsOf } from '../common/pixels-of.js';
 import { conflict, impossible, notFound, ProblemError } from '../common/problem.js';
-import { albumFull, bytesInAlbum } from '../persistence/album-room.js';
+import { refuseFullAlbum } from '../persistence/album-room.js';
 import { CLOCK, SETTINGS, type Clock } from '../common/tokens.js';
 import type { Settings } from '../config.js';
 import { CompressorRegister } from '../compressors/compressor-register.js';
@@ -68,7 +68,7 @@ export class PhotosService {
     // Sent again although it is on record, it may be what is missing or damaged here: then it is written again.
     if (known && this.picture(known) !== null) return toView(known);
     const { data, info } = await photoFrom(sent);
-    if (!known) this.refuseTooMany(data.length);
+    if (!known) refuseFullAlbum(this.database, this.mostBytes, data.length);
     const row: PhotoEntity = {
       id: id.toLowerCase(),
       ...album,
@@ -99,10 +99,6 @@ export class PhotosService {
         return toView(row);
       }),
     );
-  }
-
-  private refuseTooMany(bytes: number): void {
-    if (bytesInAlbum(this.database) + bytes > this.mostBytes) throw albumFull();
   }
 
   /** A photo as it was stored; a problem where it is not there, or not as it was. */

@@ -1,6 +1,7 @@
-import { Button, Typography, type ButtonProps } from '@mui/material';
-import { useRef, useState } from 'react';
+import { Typography, type ButtonProps } from '@mui/material';
+import { useState } from 'react';
 import { sentenceOf } from '../data/api.js';
+import { PickFile } from './PickFile.js';
 
 const LARGEST_MB = 15;
 
@@ -11,12 +12,10 @@ interface PickPhotoProps extends Omit<ButtonProps, 'onClick'> {
 }
 
 /** A photo from the device; what it is, is judged by its content on the server. */
-export function PickPhoto({ label = 'Photo', onPhoto, children, ...button }: PickPhotoProps) {
-  const input = useRef<HTMLInputElement>(null);
+export function PickPhoto({ label = 'Photo', onPhoto, ...button }: PickPhotoProps) {
   const [problem, setProblem] = useState<string | null>(null);
-  const take = async (file: File | undefined) => {
+  const take = async (file: File) => {
     setProblem(null);
-    if (!file) return;
     if (file.size > LARGEST_MB * 1_000_000) {
       return setProblem(
         `That photo has ${Math.round(file.size / 1_000_000)} MB: ${LARGEST_MB} MB at most. Take it with fewer pixels.`,
@@ -31,21 +30,12 @@ export function PickPhoto({ label = 'Photo', onPhoto, children, ...button }: Pic
   };
   return (
     <>
-      <Button {...button} onClick={() => input.current?.click()}>
-        {children}
-      </Button>
-      <input
-        ref={input}
-        type="file"
+      <PickFile
+        {...button}
+        label={label}
         accept="image/jpeg,image/png,image/webp"
         capture="environment"
-        aria-label={label}
-        tabIndex={-1}
-        style={{ display: 'none' }}
-        onChange={({ target }) => {
-          void take(target.files?.[0]);
-          target.value = '';
-        }}
+        onFile={(file) => void take(file)}
       />
       {problem && (
         <Typography role="alert" variant="body2" sx={{ color: 'oxide', alignSelf: 'center' }}>

@@ -401,6 +401,7 @@ export async function refresh(client: QueryClient): Promise<void> {
       'open-work',
       'follow-ups',
       'points',
+      'filling',
     ].map((key) => client.invalidateQueries({ queryKey: [key] })),
   );
 }

@@ -8,6 +8,7 @@ import {
   judged,
   limit,
   lookAt,
+  outsideBand,
   thresholdOf,
   verdictAbove,
   worstOf,
@@ -182,26 +183,19 @@ function judgeDrops(given: CheckSubject): ReturnType<CheckDefinition['judge']> {
         noComparison: true,
       },
     );
-  const share = drops / asked;
   const text = `${figure(drops)} drops a minute, ${by === 'book' ? 'the manual asks for' : 'at the baseline'} ${figure(asked)}`;
   const bound = (of: number) => limit(asked * of, `${figure(asked * of)} drops a minute`, by);
-  if (share < DROPS.watchLow) {
-    const far = share < DROPS.actLow;
-    return judged(far ? 'act' : 'watch', `${text}: too little oil, rings and liner wear.`, {
-      ...parts,
-      limit: bound(far ? DROPS.actLow : DROPS.watchLow),
-      suggests: [adjust],
-    });
-  }
-  if (share > DROPS.watchHigh) {
-    const far = share > DROPS.actHigh;
-    return judged(far ? 'act' : 'watch', `${text}: too much oil bakes on hot valves and can burn there.`, {
-      ...parts,
-      limit: bound(far ? DROPS.actHigh : DROPS.watchHigh),
-      suggests: [adjust],
-    });
-  }
-  return judged('good', `${text}.`, { ...parts, limit: bound(DROPS.watchLow) });
+  const outside = outsideBand(drops / asked, DROPS);
+  if (outside === null) return judged('good', `${text}.`, { ...parts, limit: bound(DROPS.watchLow) });
+  const why =
+    outside.side === 'low'
+      ? 'too little oil, rings and liner wear.'
+      : 'too much oil bakes on hot valves and can burn there.';
+  return judged(outside.verdict, `${text}: ${why}`, {
+    ...parts,
+    limit: bound(outside.step),
+    suggests: [adjust],
+  });
 }
 
 function judgeTilt(given: CheckSubject): ReturnType<CheckDefinition['judge']> {

@@ -6,6 +6,7 @@ import {
   judged,
   limit,
   lookAt,
+  outsideBand,
   SAME,
   verdictAbove,
   worstOf,
@@ -98,21 +99,20 @@ function judgeLineLubricator(given: CheckSubject): ReturnType<CheckDefinition['j
   const wanted = given.number('wantedDrops');
   const asked = wanted ?? USUAL_DROPS[given.text('kind') as keyof typeof USUAL_DROPS];
   const origin = wanted === undefined ? 'practice' : 'book';
-  const share = drops / asked;
+  const outside = outsideBand(drops / asked, LINE_DROPS);
   const per = (count: number) => `${formatNumber(Math.round(count * 10) / 10)} drops a minute`;
-  const text = `${per(drops)} while air flows, ${per(asked)} asked for`;
-  const isFew = share < LINE_DROPS.watchLow;
-  const isMany = share > LINE_DROPS.watchHigh;
-  const isFar = share < LINE_DROPS.actLow || share > LINE_DROPS.actHigh;
-  const bound = isFew
-    ? asked * (isFar ? LINE_DROPS.actLow : LINE_DROPS.watchLow)
-    : asked * (isFar ? LINE_DROPS.actHigh : LINE_DROPS.watchHigh);
+  const tail = {
+    low: ': too little, and the tools wear.',
+    high: ': too much clogs the tools and is blown into the room.',
+    within: '.',
+  } as const;
+  const bound = asked * (outside?.step ?? LINE_DROPS.watchHigh);
   const shown: [Shown, ...Shown[]] = [
     {
-      verdict: isFew || isMany ? (isFar ? 'act' : 'watch') : 'good',
-      reason: `${text}${isFew ? ': too little, and the tools wear.' : isMany ? ': too much clogs the tools and is blown into the room.' : '.'}`,
+      verdict: outside?.verdict ?? 'good',
+      reason: `${per(drops)} while air flows, ${per(asked)} asked for${tail[outside?.side ?? 'within']}`,
       limit: limit(bound, per(bound), origin),
-      suggests: isFew || isMany ? [lookAt('outlet', 'Its screw a little, then counted again at flow')] : [],
+      suggests: outside ? [lookAt('outlet', 'Its screw a little, then counted again at flow')] : [],
     },
   ];
   if (holds === 'compressor' || holds === 'other') {

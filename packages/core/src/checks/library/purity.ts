@@ -1,3 +1,4 @@
+import { BREATHED_CO_PPM } from '../../air/index.js';
 import { isBreathed } from '../../machine/index.js';
 import type { CheckDefinition, CheckSubject, JudgedLimit, LimitOrigin, Verdict } from '../check.js';
 import { choice, gauge, number, quantity, text } from '../fields.js';
@@ -19,7 +20,14 @@ import {
 
 /** Limits of breathing air (EN 12021:2014; CGA G-7.1 Grades D and E; memory). */
 export const breathingAir = {
-  'en-12021': { name: 'EN 12021', coPpm: 5, co2Ppm: 500, oilMgM3: 0.5, oxygen: [20, 22], hasWater: true },
+  'en-12021': {
+    name: 'EN 12021',
+    coPpm: BREATHED_CO_PPM,
+    co2Ppm: 500,
+    oilMgM3: 0.5,
+    oxygen: [20, 22],
+    hasWater: true,
+  },
   'cga-d': {
     name: 'CGA Grade D',
     coPpm: 10,

@@ -22,3 +22,8 @@ export class PaperEntity {
   @Column({ name: 'aside_at', type: 'integer', nullable: true }) asideAt: number | null;
   @Column({ name: 'aside_by', type: 'text', nullable: true }) asideBy: string | null;
 }
+
+/** The name of its file in the album. */
+export function paperFile({ id, type }: Pick<PaperEntity, 'id' | 'type'>): string {
+  return `${id}.${type}`;
+}

@@ -1,4 +1,4 @@
-import { Button, MenuItem, TextField, Typography } from '@mui/material';
+import { MenuItem, TextField, Typography } from '@mui/material';
 import type { PaperView } from '@entretien/contracts';
 import {
   fitsKind,
@@ -10,12 +10,13 @@ import {
   type PaperKind,
 } from '@entretien/core/machine';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { postBytes, sentenceOf } from '../../data/api.js';
 import { usePreferences } from '../../data/preferences.js';
 import { refresh } from '../../data/queries.js';
 import { FormDialog } from '../FormDialog.js';
+import { PickFile } from '../PickFile.js';
 
 /** So much of a file says what it is. */
 const BEGINNING_BYTES = 2048;
@@ -29,7 +30,6 @@ interface AddPaperProps {
 export function AddPaper({ compressorId, onClose }: AddPaperProps) {
   const client = useQueryClient();
   const personId = usePreferences((preferences) => preferences.personId);
-  const input = useRef<HTMLInputElement>(null);
   const [id] = useState(() => newId());
   const [kind, setKind] = useState<PaperKind>('manual');
   const [title, setTitle] = useState('');
@@ -38,8 +38,7 @@ export function AddPaper({ compressorId, onClose }: AddPaperProps) {
   const [problem, setProblem] = useState<string | null>(null);
   const [isSending, setSending] = useState(false);
   const isSound = kind === 'sound';
-  const take = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const take = async (chosen: File) => {
     const found = await readFile(chosen, kind);
     setProblem(typeof found === 'string' ? found : null);
     setFile(typeof found === 'string' ? null : found);
@@ -88,21 +87,15 @@ export function AddPaper({ compressorId, onClose }: AddPaperProps) {
           </MenuItem>
         ))}
       </TextField>
-      <Button variant="outlined" onClick={() => input.current?.click()} sx={{ minHeight: 48 }}>
-        {isSound ? 'Choose or record a sound' : 'Choose a PDF'}
-      </Button>
-      <input
-        ref={input}
-        type="file"
+      <PickFile
+        variant="outlined"
+        label={isSound ? 'Sound' : 'PDF'}
         accept={isSound ? 'audio/*' : 'application/pdf'}
-        aria-label={isSound ? 'Sound' : 'PDF'}
-        tabIndex={-1}
-        style={{ display: 'none' }}
-        onChange={({ target }) => {
-          void take(target.files?.[0]);
-          target.value = '';
-        }}
-      />
+        onFile={(chosen) => void take(chosen)}
+        sx={{ minHeight: 48 }}
+      >
+        {isSound ? 'Choose or record a sound' : 'Choose a PDF'}
+      </PickFile>
       <Typography variant="body2" sx={{ color: 'text.secondary', overflowWrap: 'anywhere' }}>
         {fileName !== '' && file !== null
           ? fileName

@@ -1,11 +1,8 @@
 import { Alert, Box, Button, Stack, Typography } from '@mui/material';
 import { RecordFill, type FillableCylinderView, type FillingView, type FillView } from '@entretien/contracts';
 import { endFill, USUAL_AMBIENT_C } from '@entretien/core/filling';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { postJson, sentenceOf, Unreachable } from '../../data/api.js';
-import { keepFact } from '../../data/outbox/keep-fact.js';
-import { refuseMalformed } from '../../data/refuse-malformed.js';
-import { usePreferences } from '../../data/preferences.js';
+import { sentenceOf } from '../../data/api.js';
+import { usePostOrKeep } from '../../data/queries.js';
 import { QuantityField } from '../../components/QuantityField.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
 import { readCo, type FillDraft } from './draft.js';
@@ -22,31 +19,12 @@ interface AfterAirProps {
 /** Closed, vented, taken off: what it shows, what it will settle at, and into the log. */
 export function AfterAir({ filling, cylinder, draft, put, onSaved, onEnd }: AfterAirProps) {
   const format = useFormatQuantity();
-  const client = useQueryClient();
-  const personId = usePreferences((preferences) => preferences.personId);
-  const save = useMutation({
-    mutationFn: async () => {
-      const body = bodyOf(draft);
-      refuseMalformed(RecordFill, body);
-      const path = `/compressors/${filling.compressorId}/fills`;
-      try {
-        return await postJson<FillView>(path, body, personId);
-      } catch (error) {
-        if (!(error instanceof Unreachable)) throw error;
-        // The cylinder is full, connection or not: it goes on, and the fill is sent later.
-        await keepFact(path, body, {
-          tag: cylinder.tag,
-          timeZone: filling.timeZone,
-          text: `Filled from ${filling.set.plate.tag}`,
-          page: `/units/${filling.compressorId}/fill`,
-        });
-        return null;
-      }
-    },
-    onSuccess: () => {
-      onSaved();
-      return client.invalidateQueries({ queryKey: ['filling'] });
-    },
+  // The cylinder is full, connection or not: it goes on, and the fill is sent later.
+  const save = usePostOrKeep<RecordFill, FillView>(RecordFill, `/compressors/${filling.compressorId}/fills`, {
+    tag: cylinder.tag,
+    timeZone: filling.timeZone,
+    text: `Filled from ${filling.set.plate.tag}`,
+    page: `/units/${filling.compressorId}/fill`,
   });
   const { end, wall } = draft;
   const result =
@@ -103,7 +81,7 @@ export function AfterAir({ filling, cylinder, draft, put, onSaved, onEnd }: Afte
         <Button
           variant="contained"
           disabled={result?.ok !== true || save.isPending}
-          onClick={() => save.mutate()}
+          onClick={() => void save.mutateAsync(bodyOf(draft)).then(onSaved, () => undefined)}
           sx={{ minHeight: 60, flex: 1, fontSize: '1.1rem' }}
         >
           Save

@@ -1,13 +1,4 @@
-import {
-  Box,
-  Button,
-  ButtonBase,
-  Stack,
-  TextField,
-  ToggleButton,
-  ToggleButtonGroup,
-  Typography,
-} from '@mui/material';
+import { Box, Button, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import {
   connectorBars,
   fillLooks,
@@ -21,6 +12,7 @@ import { currentInstant } from '../../data/clock.js';
 import { Caution } from '../../components/Caution.js';
 import { entryOf, QuantityField } from '../../components/QuantityField.js';
 import { Tick } from '../../components/Tick.js';
+import { TickRow } from '../../components/TickRow.js';
 import { useFormatQuantity } from '../../components/use-format-quantity.js';
 import { readCo } from './draft.js';
 import type { GuidedFillProps } from './GuidedFill.js';
@@ -84,24 +76,28 @@ export function BeforeAir({ filling, draft, put, aim, expected, isRefused }: Bef
           slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 5, autoComplete: 'off' } }}
         />
       )}
-      <Look
+      <TickRow
+        edge="top"
         isOn={draft.looked.includes('valve')}
         onPress={() => toggle('valve')}
         title="Cylinder and valve are sound"
-      >
-        no fire mark, no dent or cut, thread clean, nothing loose in it
-      </Look>
+        hint="no fire mark, no dent or cut, thread clean, nothing loose in it"
+      />
       <Connector draft={draft} put={put} />
-      <Look
+      <TickRow
+        edge="top"
         isOn={draft.looked.includes('secured')}
         onPress={() => toggle('secured')}
         title="Secured, and nobody beside it"
-      >
-        it cannot fall; hoses lie where nobody walks
-      </Look>
-      <Look isOn={draft.looked.includes('built-up')} onPress={() => toggle('built-up')} title={held}>
-        it lets nothing through before; the gauge lags by half a minute
-      </Look>
+        hint="it cannot fall; hoses lie where nobody walks"
+      />
+      <TickRow
+        edge="top"
+        isOn={draft.looked.includes('built-up')}
+        onPress={() => toggle('built-up')}
+        title={held}
+        hint="it lets nothing through before; the gauge lags by half a minute"
+      />
       <Caution text="Open the cylinder slowly. Stop at once at a smell, a hiss, or a wall too hot to hold." />
       <Typography role="status" sx={{ my: 1.5, minHeight: 24 }}>
         {expected !== null && expected.minutes !== null && expected.barPerMinute !== null && (
@@ -162,42 +158,5 @@ function Connector({ draft, put }: Pick<GuidedFillProps, 'draft' | 'put'>) {
         ))}
       </ToggleButtonGroup>
     </Stack>
-  );
-}
-
-interface LookProps {
-  readonly isOn: boolean;
-  readonly title: string;
-  readonly children: string;
-  readonly onPress: () => void;
-}
-
-function Look({ isOn, title, children, onPress }: LookProps) {
-  return (
-    <ButtonBase
-      role="checkbox"
-      aria-checked={isOn}
-      onClick={onPress}
-      sx={{
-        display: 'flex',
-        width: '100%',
-        gap: 1.5,
-        alignItems: 'center',
-        justifyContent: 'start',
-        textAlign: 'left',
-        minHeight: 64,
-        py: 1,
-        borderTop: 1,
-        borderColor: 'divider',
-      }}
-    >
-      <Tick on={isOn} />
-      <Box>
-        <Typography sx={{ fontWeight: 650 }}>{title}</Typography>
-        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {children}
-        </Typography>
-      </Box>
-    </ButtonBase>
   );
 }

@@ -11,10 +11,11 @@ import {
 } from '@entretien/core/plan';
 import { families } from '@entretien/core/machine';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ApiProblem, putJson, sentenceOf } from '../../data/api.js';
 import { refresh, useStanding } from '../../data/queries.js';
+import { PickFile } from '../../components/PickFile.js';
 import { describeDue } from '../../components/describe-due.js';
 import { familyName } from '../../components/plate-fields.js';
 import { CopyPlanDialog } from './CopyPlanDialog.js';
@@ -281,7 +282,6 @@ function isTask(task: unknown): boolean {
 
 /** Takes a plan out of a file into the draft; what is wrong with it is told before it is saved. */
 function ImportButton({ unit, onPlan, onProblem }: ImportButtonProps) {
-  const input = useRef<HTMLInputElement>(null);
   const read = async (file: File) => {
     onProblem(null);
     if (file.size > LARGEST_FILE) return onProblem('That file is too large for a plan.');
@@ -302,22 +302,13 @@ function ImportButton({ unit, onPlan, onProblem }: ImportButtonProps) {
     onPlan(fitPlan(planParts(parsed as PlanFile), unit).plan);
   };
   return (
-    <>
-      <Button size="small" onClick={() => input.current?.click()}>
-        Import
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept="application/json,.json"
-        aria-label="A plan as a file"
-        hidden
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = '';
-          if (file) void read(file);
-        }}
-      />
-    </>
+    <PickFile
+      size="small"
+      label="A plan as a file"
+      accept="application/json,.json"
+      onFile={(file) => void read(file)}
+    >
+      Import
+    </PickFile>
   );
 }

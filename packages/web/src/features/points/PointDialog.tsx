@@ -9,6 +9,7 @@ import {
 } from '@mui/material';
 import { ChangePoint, RegisterPoint, type FleetCompressorView, type PointView } from '@entretien/contracts';
 import { pointBounds } from '@entretien/core/points';
+import { readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { DayField } from '../../components/DayField.js';
 import { FormDialog } from '../../components/FormDialog.js';
@@ -77,7 +78,8 @@ function draftOf(point: PointView | undefined, siteId: string, unitId: string | 
 /** A figure as typed: null where there is none, undefined where it is none. */
 function figure(text: string): number | null | undefined {
   if (text.trim() === '') return null;
-  return /^\d+([.,]\d+)?$/.test(text.trim()) ? Number(text.trim().replace(',', '.')) : undefined;
+  const read = readNumber(text);
+  return read.ok && read.value >= 0 ? read.value : undefined;
 }
 
 const given = (text: string) => (text.trim() === '' ? null : text.trim());

@@ -1,6 +1,7 @@
 import { Alert, Box, Button, Stack, Typography } from '@mui/material';
 import { RecordPointWork, type PointView } from '@entretien/contracts';
-import { checkByCode, type CheckDefinition } from '@entretien/core/checks';
+import { formatDay, localDayAt } from '@entretien/core/basics';
+import { checkByCode, judgeCheck, type CheckDefinition } from '@entretien/core/checks';
 import {
   describeMissing,
   isolationOf,
@@ -20,6 +21,7 @@ import {
 import { useState } from 'react';
 import { sentenceOf } from '../../data/api.js';
 import { currentInstant } from '../../data/clock.js';
+import { usePreferences } from '../../data/preferences.js';
 import { usePostOrKeep, useSettings } from '../../data/queries.js';
 import { Caution } from '../../components/Caution.js';
 import { IsolationGuide } from '../../components/isolation/IsolationGuide.js';
@@ -27,6 +29,7 @@ import { JudgedFields } from '../../components/checks/JudgedFields.js';
 import type { CheckTexts } from '../../components/checks/check-entries.js';
 import { useJudged } from '../../components/checks/use-judged.js';
 import { Tick } from '../../components/Tick.js';
+import { TickRow } from '../../components/TickRow.js';
 import { VerdictMark } from '../../components/VerdictMark.js';
 import { useNow } from '../../components/use-now.js';
 import type { PointDraft } from './use-point-draft.js';
@@ -292,34 +295,24 @@ function Looks({ point, draft, mayOpen, onLook }: LooksProps) {
   );
 }
 
-function Looked({
-  look,
-  timeZone,
-}: {
+interface LookedProps {
   readonly look: PointDraft['looks'][number];
   readonly timeZone: string;
-}) {
-  const check = checkByCode(look.check)!;
-  const { judgement } = useJudgedValues(check, look.values, look.at, timeZone);
-  if (!judgement) return null;
+}
+
+/** What it came to, in the units that the person reads in. */
+function Looked({ look, timeZone }: LookedProps) {
+  const units = usePreferences((preferences) => preferences.units);
+  const judged = judgeCheck(look.check, look.values, { on: formatDay(localDayAt(look.at, timeZone)), units });
+  if (!judged.ok) return null;
   return (
     <Stack direction="row" sx={{ gap: 1.25, py: 0.5, alignItems: 'start' }}>
-      <VerdictMark {...judgement} />
+      <VerdictMark {...judged.value} />
       <Typography variant="body2" sx={{ flex: 1 }}>
-        {judgement.reason}
+        {judged.value.reason}
       </Typography>
     </Stack>
   );
-}
-
-function useJudgedValues(
-  check: CheckDefinition,
-  values: PointDraft['looks'][number]['values'],
-  at: number,
-  timeZone: string,
-) {
-  const texts = Object.fromEntries(Object.entries(values).map(([code, value]) => [code, String(value)]));
-  return useJudged(check, texts, { at, site: { timeZone } });
 }
 
 interface LookFormProps {
@@ -376,39 +369,13 @@ function AirBack({ isBack, onBack }: AirBackProps) {
   return (
     <Part title="Its air back">
       {pointRestartSteps.map(({ code, name, hint }) => (
-        <Stack
+        <TickRow
           key={code}
-          component="button"
-          type="button"
-          role="checkbox"
-          aria-checked={ticked.includes(code)}
-          aria-label={name}
-          direction="row"
-          onClick={() => toggle(code)}
-          sx={{
-            width: '100%',
-            alignItems: 'center',
-            gap: 1.5,
-            minHeight: 56,
-            p: 0,
-            border: 0,
-            borderBottom: 1,
-            borderColor: 'divider',
-            bgcolor: 'transparent',
-            color: 'inherit',
-            font: 'inherit',
-            textAlign: 'left',
-            cursor: 'pointer',
-          }}
-        >
-          <Tick on={ticked.includes(code)} />
-          <Box>
-            <Typography sx={{ fontWeight: 600, lineHeight: 1.25 }}>{name}</Typography>
-            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              {hint}
-            </Typography>
-          </Box>
-        </Stack>
+          isOn={ticked.includes(code)}
+          title={name}
+          hint={hint}
+          onPress={() => toggle(code)}
+        />
       ))}
       <Button
         variant="contained"

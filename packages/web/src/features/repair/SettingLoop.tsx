@@ -19,6 +19,7 @@ import {
   type SettingAttempt,
   type SettingKind,
 } from '@entretien/core/repairs';
+import { readNumber } from '@entretien/core/quantities';
 import { useState } from 'react';
 import { ProblemLine } from '../../components/ProblemLine.js';
 import { entryOf, emptyEntry, QuantityField } from '../../components/QuantityField.js';
@@ -50,11 +51,10 @@ export function SettingLoop({ repair, unit, of }: LoopProps) {
   });
   const ceiling = settingCeiling(unit, of, weakest.value ?? undefined);
   const advice = wanted.value === null ? null : adviseSetting(wanted.value, attempts, ceiling);
-  const count = Number(turns.replace(',', '.'));
-  const { min, max } = settingBounds.turns;
-  const isTurn = turned === 'none' || (Number.isFinite(count) && count > min && count <= max);
+  const count = turned === 'none' ? 0 : readTurns(turns);
+  const isTurn = count !== null;
   const save = () => {
-    const attempt = { turned, turns: turned === 'none' ? 0 : count, actsBar: acts.value! };
+    const attempt = { turned, turns: count!, actsBar: acts.value! };
     add.mutate(
       { ...newFact(), kind: 'note', text: attemptText(of, attempt) },
       {
@@ -153,6 +153,13 @@ export function SettingLoop({ repair, unit, of }: LoopProps) {
       <ProblemLine error={add.error} />
     </Box>
   );
+}
+
+/** How far a screw was turned; null where that is no figure for it. */
+function readTurns(text: string): number | null {
+  const read = readNumber(text);
+  const { min, max } = settingBounds.turns;
+  return read.ok && read.value > min && read.value <= max ? read.value : null;
 }
 
 function Advice({ advice }: { readonly advice: ReturnType<typeof adviseSetting> }) {

@@ -1,14 +1,14 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { LARGEST_LOGO_MB, type WorkshopSettings } from '@entretien/contracts';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { deleteAt, putPicture } from '../../data/api.js';
+import { PickFile } from '../../components/PickFile.js';
 import { ProblemLine } from '../../components/ProblemLine.js';
 
 /** The picture beside the head of papers: put there, or taken away, at once. */
 export function LogoField({ logo }: Pick<WorkshopSettings, 'logo'>) {
   const client = useQueryClient();
-  const input = useRef<HTMLInputElement>(null);
   // Another picture has the same address.
   const [round, setRound] = useState(0);
   const put = useMutation({
@@ -34,14 +34,16 @@ export function LogoField({ logo }: Pick<WorkshopSettings, 'logo'>) {
             />
           </Box>
         )}
-        <Button
+        <PickFile
           variant="outlined"
           disabled={put.isPending}
-          onClick={() => input.current?.click()}
+          label="Picture of the logo"
+          accept="image/png,image/jpeg,image/webp"
+          onFile={(file) => put.mutate(file)}
           sx={{ minHeight: 44 }}
         >
           {logo ? 'Another logo' : 'Add a logo'}
-        </Button>
+        </PickFile>
         {logo && (
           <Button
             color="error"
@@ -57,19 +59,6 @@ export function LogoField({ logo }: Pick<WorkshopSettings, 'logo'>) {
         Stands at the top right of reports. PNG, JPEG or WebP, {LARGEST_LOGO_MB} MB at most.
       </Typography>
       <ProblemLine error={put.error} />
-      <input
-        ref={input}
-        type="file"
-        accept="image/png,image/jpeg,image/webp"
-        aria-label="Picture of the logo"
-        tabIndex={-1}
-        style={{ display: 'none' }}
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          if (file) put.mutate(file);
-          target.value = '';
-        }}
-      />
     </Box>
   );
 }

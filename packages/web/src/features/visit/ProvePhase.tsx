@@ -1,4 +1,4 @@
-import { Box, Button, ButtonBase, Stack, TextField, Typography } from '@mui/material';
+import { Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { checkByCode } from '@entretien/core/checks';
 import { isLockedBy, isOfPointOfUse, pointRestartSteps, restartSteps } from '@entretien/core/isolation';
 import { worthMeasuring, type VisitTask } from '@entretien/core/visit';
@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { ActionAlert } from '../../components/ActionAlert.js';
 import { MeasureCard } from './MeasureCard.js';
 import { ReasonDialog } from './ReasonDialog.js';
-import { Tick } from '../../components/Tick.js';
+import { TickRow } from '../../components/TickRow.js';
 import { plannedTasks } from './phases.js';
 import { PhaseFooter, type PhaseProps } from './PhaseFooter.js';
 
@@ -127,32 +127,7 @@ function Restart({ atWork, scope }: Pick<PhaseProps, 'atWork'> & { readonly scop
         {scope === 'point' ? 'Before the point of use gets its air back' : 'Before it starts'}
       </Typography>
       {steps.map(({ code, name, hint }) => (
-        <ButtonBase
-          key={code}
-          role="checkbox"
-          aria-checked={gone.has(code)}
-          aria-label={name}
-          onClick={() => toggle(code)}
-          sx={{
-            display: 'flex',
-            width: '100%',
-            textAlign: 'left',
-            gap: 1.75,
-            py: 1.25,
-            minHeight: 60,
-            justifyContent: 'start',
-            borderBottom: 1,
-            borderColor: 'divider',
-          }}
-        >
-          <Tick on={gone.has(code)} />
-          <Box>
-            <Typography sx={{ fontWeight: 650, lineHeight: 1.3 }}>{name}</Typography>
-            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              {hint}
-            </Typography>
-          </Box>
-        </ButtonBase>
+        <TickRow key={code} isOn={gone.has(code)} title={name} hint={hint} onPress={() => toggle(code)} />
       ))}
       <Button
         variant="contained"
