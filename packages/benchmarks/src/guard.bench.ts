@@ -3,6 +3,7 @@ import {
   coupledModel,
   honestMoves,
   receiverModel,
+  runCourses,
   search,
   startsOf,
   walk,
@@ -11,6 +12,9 @@ import {
 import seedrandom from 'seedrandom';
 
 const COURSES = Number(process.env.ENTRETIEN_COURSES ?? 50_000);
+
+/** Courses on simulated machines. */
+const SIMULATED = Number(process.env.ENTRETIEN_SIMULATED_COURSES ?? 10_000);
 
 /** States at which a search is ended; then it has shown nothing of what lies beyond, and says so. */
 const MOST_STATES = 1_500_000;
@@ -51,6 +55,21 @@ function walkAbout(): void {
   );
 }
 
+/** Courses of people at simulated machines, who tell what they see: what is let to be opened must be empty. */
+function simulated(name: string, liars: 1 | 2, wanted: number): void {
+  const begun = performance.now();
+  const seed = process.env.ENTRETIEN_GUARD_SEED ?? 'simulated';
+  const { courses, steps, admitted, admittedWithLiar, unsafe } = runCourses({
+    courses: Math.round(wanted),
+    random: seedrandom(seed),
+    liars,
+  });
+  console.log(
+    `  ${courses.toLocaleString('en')} courses on simulated machines, ${name}, seed "${seed}": ${steps.toLocaleString('en')} steps, ${admitted.toLocaleString('en')} admitting, ${admittedWithLiar.toLocaleString('en')} of them with a liar in what is opened, ${((performance.now() - begun) / 1000).toFixed(0)} s. Above 0.1 bar or running: ${unsafe.length}`,
+  );
+  if (unsafe[0]) console.log(unsafe[0].map((line) => `    ${line}`).join('\n'));
+}
+
 /**
  * The guard searched through: every course of one or two people at a machine whose vents, gauges and valves may
  * fail, with the guard's own functions. No figure of time is compared: what counts is that nothing is found.
@@ -78,6 +97,8 @@ export function guardBench(): void {
     });
   }
   walkAbout();
+  simulated('one liar in a space at the most', 1, SIMULATED);
+  simulated('two in one space, which nothing promises', 2, SIMULATED / 5);
   console.log('  two faults at once, which nothing promises:');
   report('  one person', { ...receiverModel('one'), isPlain: true, isQuiet: true }, 2);
 }

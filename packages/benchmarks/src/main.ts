@@ -16,6 +16,7 @@ import { openVisitsBench } from './open-visits.bench.js';
 import { plansBench } from './plans.bench.js';
 import { pointsBench } from './points.bench.js';
 import { postingBench } from './posting.bench.js';
+import { simulatorBench } from './simulator.bench.js';
 import { stagesBench } from './stages.bench.js';
 import { standingBench } from './standing.bench.js';
 import { startBench } from './start.bench.js';
@@ -34,6 +35,7 @@ const benches = {
   benches: benchesBench,
   calibration: calibrationBench,
   trends: trendsBench,
+  simulator: simulatorBench,
   stages: stagesBench,
   standing: standingBench,
   plans: plansBench,

@@ -114,6 +114,12 @@ function ventProblem(
     return against('contradicts', `Fallen, and yet it shows ${pressureBar} bar. Is it off its rest?`);
   if (point.isHigh && (answer === 'seen-free' || answer === 'stood'))
     return against('not-here', 'Not above 15 bar: the maker or a licensed firm decides.');
+  // Only a head lets its air off past valves and rings; behind a drain that is blocked it stays for days.
+  if (answer === 'stood' && point.emptiesInto === undefined)
+    return against(
+      'not-here',
+      'Standing empties nothing here: open a second opening, or fit a second gauge.',
+    );
   const isFed = known?.against === 'keeps-coming' || known?.against === 'is-fed';
   if (isSaidEmpty && isFed)
     return against('not-opened', 'It kept coming: find what feeds it, then open it again and let it pass.');

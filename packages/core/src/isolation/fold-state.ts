@@ -74,10 +74,20 @@ export function isAnotherDay(guarded: Guarded, { last }: IsolationFold, at: Inst
   return localDayAt(last, timeZone) !== localDayAt(at, timeZone);
 }
 
+/** Signs that hang neither on the first vent nor on the first gauge. */
+const LOOKS_AGAIN: ReadonlySet<Sign> = new Set(['second-opening', 'second-gauge']);
+
 /** Whether a space is proved empty: two signs that do not hang on each other, and nothing against it. */
 export function isEmptyBy(guarded: Guarded, fold: IsolationFold, key: string, vent: VentState): boolean {
   if (vent.against !== null || vent.signs.length === 0 || vent.silentAt === null) return false;
   if (!rulesOf(guarded).has('two-signs') || vent.signs.includes('seen-free')) return true;
+  // A needle off its rest is outweighed only by what looks at the same space in another way.
+  if (
+    vent.pressureBar !== null &&
+    vent.pressureBar > ZERO_BAR &&
+    !vent.signs.some((sign) => LOOKS_AGAIN.has(sign))
+  )
+    return false;
   const point = pointOf(guarded.plate, key.split('/')[0]!);
   const into = point?.emptiesInto;
   const isOpenForward = into !== undefined && isPointEmpty(guarded, fold, into);

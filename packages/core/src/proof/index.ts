@@ -3,3 +3,4 @@ export { coupledModel, honestMoves, receiverModel, startsOf } from './models.js'
 export { admittedAt, isDangerousFor, moves, type Model, type Move, type Node } from './moves.js';
 export { afterAWhile, faults, plantOf, withFault, type Fault, type Plant, type SpaceState } from './plant.js';
 export { keyOf, search, type Found } from './search.js';
+export { runCourses, type CoursesRun, type CoursesWanted } from './simulated.js';

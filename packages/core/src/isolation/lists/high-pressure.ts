@@ -9,8 +9,9 @@ const ALL = ['lock-out', 'bank', 'panel', 'tower', 'stages', 'second-look'];
 
 const openings: IsolationList['openings'] = {
   outside: { name: 'Nothing under pressure', needs: ['lock-out'] },
-  belt: { name: 'Belt off, turned by hand', needs: ['lock-out', 'stages'] },
-  oil: { name: 'Oil', needs: ['lock-out', 'stages', 'warm-oil'] },
+  // The tower stays full behind one valve: what creeps back past it shows at the second look.
+  belt: { name: 'Belt off, turned by hand', needs: ['lock-out', 'stages', 'second-look'] },
+  oil: { name: 'Oil', needs: ['lock-out', 'stages', 'second-look', 'warm-oil'] },
   tower: { name: 'Tower: cartridge, seals, relief and holding valve', needs: ALL },
   stages: { name: 'Valves, coolers, separators, stage gauges', needs: [...ALL, 'cool'] },
   panel: {

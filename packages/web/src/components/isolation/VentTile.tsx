@@ -109,7 +109,7 @@ function MoreSigns({
     ['second-gauge', 'a second gauge on it shows nothing', true],
     ['let-in', 'a little air let in passes, and stops', vent.against === null],
     ['seen-free', 'its bore is seen free, from the side', !point.isHigh],
-    ['stood', 'it stood 10 min after all else was silent', !point.isHigh],
+    ['stood', 'it stood 10 min after all else was silent', !point.isHigh && point.emptiesInto !== undefined],
   ];
   return (
     <>
