@@ -10,7 +10,7 @@ export interface StoryStep {
 
 /**
  * The packing hall's screw isolated: its needle stood at zero before the vent was opened, so that a second opening
- * has to show it; the water separator's drain passes nothing, so that its space is opened elsewhere and stands.
+ * has to show it; the water separator's drain passes nothing, so that its space is opened elsewhere and a second gauge is fitted there.
  */
 function isolate(minute: number): StoryStep[] {
   const story: readonly (readonly [number, string, Omit<IsolateBody, 'kind' | 'step' | 'confirmed'>])[] = [
@@ -21,7 +21,7 @@ function isolate(minute: number): StoryStep[] {
     [2.5, 'vessel', { answer: 'second-opening', needle: 'stood' }],
     [3, 'outlet-side', { answer: 'nothing', needle: 'none' }],
     [4, 'outlet-side', { answer: 'second-opening', needle: 'none' }],
-    [13, 'outlet-side', { answer: 'stood', needle: 'none' }],
+    [13, 'outlet-side', { answer: 'second-gauge', needle: 'none' }],
     [18.5, 'second-look', { answer: 'holds' }],
     [19, 'warm-oil', { answer: 'holds', tempC: 52 }],
   ];

@@ -18,7 +18,7 @@ export {
   vapourGPerM3,
   type IntakeAir,
 } from './condensate.js';
-export { ATMOSPHERE_BAR } from './constants.js';
+export { ATMOSPHERE_BAR, GAMMA, R_AIR, R_WATER, ZERO_C } from './constants.js';
 export {
   cylinderRefusal,
   fillPressureFor,

@@ -95,4 +95,5 @@ export const benches: readonly [BenchEntry, ...BenchEntry[]] = [
     },
   },
   { code: 'convert', name: 'Convert', page: 'Convert' },
+  { code: 'machine', name: 'Simulated machine', page: 'SimulatedMachine' },
 ];

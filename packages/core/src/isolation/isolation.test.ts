@@ -108,10 +108,15 @@ describe('what is asked for', () => {
     ['workshop piston, head', piston, 'stages', [...A, 'cool']],
     ['workshop piston, receiver', piston, 'receiver', ['lock-out', 'network', 'receiver', 'second-look']],
     ['workshop piston, check valve', piston, 'check-valve', A],
-    ['oil-free, receiver', oilFree, 'receiver', ['lock-out', 'outlet', 'receiver']],
-    ['oil-free, head', oilFree, 'stages', ['lock-out', 'outlet', 'receiver', 'head-side', 'cool']],
+    ['oil-free, receiver', oilFree, 'receiver', ['lock-out', 'outlet', 'receiver', 'second-look']],
+    [
+      'oil-free, head',
+      oilFree,
+      'stages',
+      ['lock-out', 'outlet', 'receiver', 'head-side', 'second-look', 'cool'],
+    ],
     ['screw, panels', screw, 'outside', ['lock-out']],
-    ['screw, belt', screw, 'belt', ['lock-out', 'vessel']],
+    ['screw, belt', screw, 'belt', ['lock-out', 'vessel', 'second-look']],
     ['screw, oil', screw, 'oil', ['lock-out', 'outlet', 'vessel', 'second-look', 'warm-oil']],
     ['portable, oil', portable, 'oil', ['lock-out', 'vessel', 'manifold', 'second-look', 'warm-oil']],
     ['portable, engine', portable, 'outside', ['lock-out']],
@@ -166,8 +171,8 @@ describe('what is asked for', () => {
         needs.flatMap((code) => points.find((point) => point.code === code)?.spaces ?? []);
       for (const { code } of openingsOf(plate)) {
         const needs = pointsNeeded(plate, [code]);
-        // Belt and oil of a high-pressure set open no air: there the look is for what creeps back from the tower.
-        const isLookOnly = plate.family === 'high-pressure' && (code === 'belt' || code === 'oil');
+        // A belt, and the oil of a high-pressure set, open no air: there the look is for what creeps back.
+        const isLookOnly = code === 'belt' || (plate.family === 'high-pressure' && code === 'oil');
         if (!needs.includes('second-look') || isLookOnly) continue;
         for (const space of spacesOf(plate).filter((one) => covers(needs).includes(one.code))) {
           for (const { from } of space.fedBy) {

@@ -417,7 +417,9 @@ class Course {
       if (place.shuts === undefined && this.flowAt(place) > AUDIBLE) return false;
       const known = this.needles.get(place.space ?? key);
       const shows = this.reading(place);
-      return known === undefined || shows === null || shows <= known.last + 0.05;
+      if (known === undefined || shows === null) return true;
+      // A needle that was seen to fall rests where it rests when empty, or it has moved.
+      return shows <= known.last + 0.05 && !(known.last <= ZERO_BAR && shows > ZERO_BAR);
     });
   }
 

@@ -190,6 +190,19 @@ export class Assembly {
     this.hissing(code, place, () => hole.passes, text);
   }
 
+  /** Water that comes in from outside: a tube that leaks, kg/s at the most. */
+  seep(code: string, name: string, space: string, mostKgS: number): void {
+    const at = this.at(space);
+    let size = 0;
+    this.fault(code, name, (to) => (size = to));
+    this.add({
+      flow: (plant) => {
+        plant.dWater[at]! += size * mostKgS;
+        plant.dWater[plant.room]! -= size * mostKgS;
+      },
+    });
+  }
+
   /** Whole, with what drives and runs it. */
   machine(
     rest: Pick<Machine, 'stages' | 'airend' | 'drive' | 'block' | 'control' | 'oil' | 'settle'>,

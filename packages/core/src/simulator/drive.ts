@@ -1,5 +1,4 @@
 import { viscosityAt } from '../oil/index.js';
-import { ZERO_C } from './gas.js';
 
 /** Moment at standstill and at its most, as shares of the rated one (common practice for small motors and engines). */
 const START = { 'single-phase': 1.7, 'three-phase': 2.2, petrol: 1.4, diesel: 1.6 } as const;
@@ -121,4 +120,3 @@ export class Drive {
 /** The usual oil by its viscosities, mm²/s. */
 export const USUAL_OIL = { at40: 100, at100: 11.2 } as const;
 export const SCREW_OIL = { at40: 46, at100: 6.9 } as const;
-export const kelvinToC = (kelvin: number): number => kelvin - ZERO_C;

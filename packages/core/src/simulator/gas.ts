@@ -1,15 +1,10 @@
-import { enhancementFactor, saturationBar } from '../air/index.js';
+import { enhancementFactor, GAMMA, R_AIR, R_WATER, saturationBar, ZERO_C } from '../air/index.js';
+
+export { GAMMA, R_AIR, R_WATER, ZERO_C };
 
 /** Looked up once: the right-hand side asks for them millions of times. */
 const { abs, exp, floor, log, max, min, sqrt } = Math;
 
-/** Gas constant of dry air, J/(kg·K). */
-export const R_AIR = 287.042;
-/** Gas constant of water vapour, J/(kg·K). */
-export const R_WATER = 461.524;
-export const ZERO_C = 273.15;
-/** Ratio of specific heats of thin air. */
-export const GAMMA = 1.4;
 /** Heats of thin air at constant volume and at constant pressure, J/(kg·K). */
 export const CV_AIR = R_AIR / (GAMMA - 1);
 export const CP_AIR = CV_AIR + R_AIR;
@@ -122,7 +117,8 @@ export function saturatedDensity(kelvin: number, pressure: number): number {
 
 function enhancementAt(place: number, pressure: number): number {
   const bar = min(MOST_BAR - 1e-9, pressure / BAR);
-  if (bar < 5) return 1;
+  // A step that was too long asks for what cannot be; it is refused by its error.
+  if (!(bar >= 5 && place >= 0)) return 1;
   const row = min(enhancement.length - 2, floor(place / TEMP_STEP));
   const along = place / TEMP_STEP - row;
   const column = floor(bar / BAR_STEP);

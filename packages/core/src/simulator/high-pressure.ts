@@ -1,3 +1,4 @@
+import { ATMOSPHERE_BAR } from '../air/index.js';
 import { stagesOf, type DataPlate } from '../machine/index.js';
 import { Assembly, steel, type Setting } from './assembly.js';
 import { Drive, USUAL_OIL } from './drive.js';
@@ -18,7 +19,6 @@ import { designPower, equalRatios, sizeStages, type StagesDesign } from './size-
 import { Stage } from './stage.js';
 import { SwitchControl } from './switch-control.js';
 
-const ROOM_BAR = 1.01325;
 const ROOM_K = 293.15;
 const USUAL_LPM = 250;
 /** Bottles of the bank, litres (practice), and how many. */
@@ -143,7 +143,7 @@ function reliefsOf(
 ): void {
   chain.forEach((at, index) => {
     const isLast = index === chain.length - 1;
-    const bar = pressuresBarAbs[index]! - ROOM_BAR;
+    const bar = pressuresBarAbs[index]! - ATMOSPHERE_BAR;
     const setBar = isLast ? relief : bar * 1.35;
     const valve = assembly.add(
       new KeepingValve(at, assembly.plant.room, areaOf(isLast ? 2 : 3), setBar, 0.06),
@@ -198,8 +198,8 @@ function designOf(plate: DataPlate, count: number, working: number, own?: Stages
   const lpm = plate.displacementLpm ?? (plate.fadLpm === undefined ? USUAL_LPM : plate.fadLpm / 0.8);
   const alike = (value: number) => Array.from({ length: count }, () => value);
   const design: StagesDesign = {
-    pressuresBarAbs: own?.pressuresBarAbs ?? equalRatios(count, ROOM_BAR, working + ROOM_BAR),
-    intakeBarAbs: ROOM_BAR,
+    pressuresBarAbs: own?.pressuresBarAbs ?? equalRatios(count, ATMOSPHERE_BAR, working + ATMOSPHERE_BAR),
+    intakeBarAbs: ATMOSPHERE_BAR,
     intakeK: ROOM_K,
     sweptM3S: lpm / 60_000,
     exponents: own?.exponents ?? alike(1.25),
@@ -229,7 +229,9 @@ function stageAt(
 
 /** Moment of what is left in stages and tower, share of the rated one: each stage pushes against what it was made for. */
 function heldBack(plant: Plant, chain: readonly number[], design: StagesDesign): number {
-  const shares = chain.map((at, index) => plant.gaugeBar(at) / (design.pressuresBarAbs[index]! - ROOM_BAR));
+  const shares = chain.map(
+    (at, index) => plant.gaugeBar(at) / (design.pressuresBarAbs[index]! - ATMOSPHERE_BAR),
+  );
   const held = shares.reduce(
     (sum, share, index) =>
       sum + Math.max(0, share - (index === 0 ? 0 : Math.max(0, shares[index - 1]!) * 0.4)),

@@ -1,2 +1,10 @@
-export { buttons, Simulation, type Button, type Seen, type SimulationOptions } from './simulation.js';
 export { AUDIBLE } from './assembly.js';
+export {
+  boardMachines,
+  boardOf,
+  type Board,
+  type BoardHandle,
+  type BoardStation,
+  type Plainness,
+} from './board.js';
+export { buttons, Simulation, type Button, type Seen, type SimulationOptions } from './simulation.js';

@@ -42,6 +42,12 @@ export function driveFaults(assembly: Assembly, drive: Drive, control: { pullsIn
   );
   if (drive.kind === 'single-phase')
     assembly.fault('capacitor', 'Capacitor: lost part of its value', (size) => (drive.capacitor = 1 - size));
+  if (drive.kind === 'petrol' || drive.kind === 'diesel')
+    assembly.fault(
+      'engine-starved',
+      'Engine: fuel, filter, injector or preheat',
+      (size) => (drive.starved = size),
+    );
   assembly.fault('contactor', 'Switch or contactor does not close', (size) => (control.pullsIn = size < 0.5));
   assembly.fault('seized', 'Pump stiff or seized', (size) => (drive.seized = 3 * size));
   assembly.fault('belt-slack', 'Belt slack, slipping', (size) => (drive.beltSlip = 0.9 * size));

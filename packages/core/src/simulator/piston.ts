@@ -1,3 +1,4 @@
+import { ATMOSPHERE_BAR } from '../air/index.js';
 import { stagesOf, type DataPlate } from '../machine/index.js';
 import { Assembly, steel, type Setting } from './assembly.js';
 import { Drive, USUAL_OIL, type Prime } from './drive.js';
@@ -29,7 +30,6 @@ const USUAL = {
 const USUAL_LPM = { piston: 350, 'piston-oil-free': 120 } as const;
 const NETWORK_L = 60;
 const ROOM_K = 293.15;
-const ROOM_BAR = 1.01325;
 
 /** Where the pressure switch stands, bar. */
 function switchOf(plate: DataPlate): { cutIn: number; cutOut: number; relief: number; working: number } {
@@ -91,8 +91,8 @@ function stagesFor(plate: DataPlate, count: number, working: number, pressures?:
   const usual = plate.family === 'piston-oil-free' ? USUAL_LPM['piston-oil-free'] : USUAL_LPM.piston;
   const isSmall = plate.family === 'piston-oil-free';
   const design = {
-    pressuresBarAbs: pressures ?? equalRatios(count, ROOM_BAR, working + ROOM_BAR),
-    intakeBarAbs: ROOM_BAR,
+    pressuresBarAbs: pressures ?? equalRatios(count, ATMOSPHERE_BAR, working + ATMOSPHERE_BAR),
+    intakeBarAbs: ATMOSPHERE_BAR,
     intakeK: ROOM_K,
     sweptM3S: (lpm ?? usual) / 60_000,
     exponents: Array.from({ length: count }, () => USUAL.exponent),
@@ -154,6 +154,8 @@ export function buildPiston(plate: DataPlate, setting: Setting): Machine {
   switchFaults(assembly, control, cutIn, cutOut);
   if (isWater) timerFault(assembly, control);
   leaksOf(assembly, isOilFree, sized.flow);
+  assembly.leak('gasket', 'Head gasket', places.after[0]!, 4, 'Head', 'puffs out at a seam');
+  if (isWater) assembly.seep('cooling-water', 'Cooling water leaks into the air', 'low', 2e-3);
   stages.forEach((stage, index) => coverThermometers(assembly, stage, index, drive));
   assembly.thermometer('block', 'Head and block', () => plant.extra[BLOCK]! - ZERO_C);
   const oil = isOilFree ? null : oilOf(plate, stages, sized.flow, assembly);
@@ -214,7 +216,7 @@ function reliefsOf(
   reliefFaults(assembly, final, relief);
   assembly.hissing('relief', 'Relief valve of the receiver', () => final.passes);
   after.slice(0, -1).forEach((code, index) => {
-    const bar = (pressuresBarAbs[index]! - ROOM_BAR) * 1.6;
+    const bar = (pressuresBarAbs[index]! - ATMOSPHERE_BAR) * 1.6;
     const valve = assembly.add(new KeepingValve(assembly.at(code), room, areaOf(6), bar, 0.15));
     assembly.hissing('relief-between', 'Relief valve between the stages', () => valve.passes);
   });
@@ -381,7 +383,7 @@ export function oilOf(
   assembly: Assembly,
 ): NonNullable<Machine['oil']> {
   const markL = plate.oilChargeL ?? 1.5;
-  let [overfilled, isWrong] = [0, 0];
+  let [overfilled, isWrong, breather] = [0, 0, 0];
   const oil = {
     litres: markL,
     markL,
@@ -390,7 +392,7 @@ export function oilOf(
       const runs = stages[0]!.speed > 0 ? 1 : 0;
       const intake =
         stages[0]!.resistance > 0 ? 2 * Math.min(1, stages[0]!.resistance * flow ** 2 * 1e-5) : 0;
-      return runs * 1e-6 * markL * (1 + 15 * ring + 6 * overfilled + intake + 2 * isWrong);
+      return runs * 1e-6 * markL * (1 + 15 * ring + 6 * overfilled + intake + 2 * isWrong + 8 * breather);
     },
   };
   assembly.fault('oil-low', 'Oil too low', (size) => (oil.litres = markL * (1 - 0.8 * size)));
@@ -399,6 +401,7 @@ export function oilOf(
     oil.litres = markL * (1 + 0.5 * size);
   });
   assembly.fault('oil-wrong', 'Wrong or mixed oil', (size) => (isWrong = size));
+  assembly.fault('breather-blocked', 'Crankcase breather blocked', (size) => (breather = size));
   assembly.senses.push({
     code: 'oil-mist',
     place: 'Air delivered',

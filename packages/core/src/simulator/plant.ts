@@ -323,6 +323,10 @@ export class Plant {
     this.slope[to]! += isBetween ? 2 * slope : slope;
   }
 
+  nameOf(index: number): string {
+    return this.specs[index]!.name;
+  }
+
   gaugeBar(index: number): number {
     return (this.pressure[index]! - this.pressure[this.room]!) / BAR;
   }

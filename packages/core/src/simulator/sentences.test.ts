@@ -502,5 +502,49 @@ const sentences: readonly (readonly [string, () => void])[] = [
   ],
 ];
 
+/** The handbook's table of symptoms: what it names for each, by machine and fault. */
+const named: Readonly<Record<keyof typeof plates, readonly string[]>> = {
+  piston: [
+    ...['supply-low', 'contactor', 'seized', 'check-valve', 'unloader-shut', 'unloader-open', 'belt-slack'],
+    ...['ring-1', 'suction-valve-2', 'discharge-valve-2', 'gasket', 'machine-leak', 'network-leak', 'demand'],
+    ...['intake-blocked', 'drain-receiver-open', 'drain-receiver-blocked', 'waterlogged', 'switch-high'],
+    ...['switch-narrow', 'relief-weeps', 'relief-low', 'relief-stuck', 'gauge-receiver-sticks', 'cooler-1'],
+    ...['cooler-dirty', 'fan', 'panel-off', 'room-hot', 'oil-low', 'oil-overfilled', 'oil-wrong'],
+    ...['breather-blocked', 'bolts-loose', 'bearing-worn'],
+  ],
+  oilFree: ['capacitor', 'supply-low', 'check-valve', 'unloader-shut', 'ring-1', 'intake-blocked', 'fan'],
+  screw: [
+    ...[
+      'scavenge',
+      'separator-seal',
+      'separator-blocked',
+      'minimum-pressure-open',
+      'oil-overfilled',
+      'oil-low',
+    ],
+    ...[
+      'thermostat-open',
+      'thermostat-shut',
+      'cooler-dirty',
+      'panel-off',
+      'intake-valve-shut',
+      'airend-worn',
+    ],
+    ...['intake-valve-open', 'blow-down-shut', 'blow-down-open', 'vessel-crack', 'drain-separator-blocked'],
+  ],
+  portable: ['stop-solenoid', 'engine-starved', 'blow-down-shut', 'intake-valve-open'],
+  waterCooled: ['cooling-water', 'drain-timer', 'valve-delivery-passes', 'check-valve', 'switch-high'],
+  highPressure: [
+    ...['suction-valve-1', 'discharge-valve-3', 'ring-4', 'relief-1-low', 'relief-low', 'drain-2-open'],
+    ...['drain-2-blocked', 'bleed-tower-blocked', 'gauge-tower-sticks', 'holding-valve', 'holding-valve-low'],
+    ...['tower-check', 'bank-valve', 'cartridge', 'cartridge-misfitted', 'exhaust-at-intake', 'supply-low'],
+  ],
+};
+
+test.each(Object.entries(named))('what the table of symptoms names can be set: %s', (which, codes) => {
+  const { faults } = made(which as keyof typeof plates).machine;
+  expect(codes.filter((code) => !faults.has(code))).toEqual([]);
+});
+
 test('there are enough of them', () => expect(sentences.length).toBeGreaterThanOrEqual(27));
 test.each(sentences)('%s', (_sentence, check) => check());

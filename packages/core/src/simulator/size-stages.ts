@@ -1,3 +1,4 @@
+import { interstagePressures } from '../air/index.js';
 import { DISCHARGE } from './elements.js';
 import { BAR, R_AIR, densityAt, nozzle } from './gas.js';
 import type { StageSpec } from './stage.js';
@@ -80,8 +81,9 @@ export function designPower(design: StagesDesign, flow: number): number {
   return power;
 }
 
-/** Equal ratios from the room to a final pressure, bar absolute. */
+/** Equal ratios from the room to a final pressure, bar absolute: the ladder of `core/air`. */
 export function equalRatios(stages: number, intakeBarAbs: number, finalBarAbs: number): readonly number[] {
-  const ratio = (finalBarAbs / intakeBarAbs) ** (1 / stages);
-  return Array.from({ length: stages }, (_, index) => intakeBarAbs * ratio ** (index + 1));
+  const ladder = interstagePressures({ stages, intakeBarAbs, finalBarAbs, intakeTempC: 20 });
+  if (!ladder.ok) throw new Error(ladder.problem.sentence);
+  return ladder.value.states.map(({ toBarAbs }) => toBarAbs);
 }

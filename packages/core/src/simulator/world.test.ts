@@ -1,4 +1,4 @@
-import { compressibility, hotFillTemp } from '../air/index.js';
+import { compressibility, holeFlow, hotFillTemp } from '../air/index.js';
 import { areaOf, DISCHARGE, Passage } from './elements.js';
 import { AirState, densityAt, R_AIR, saturatedDensity } from './gas.js';
 import { Plant, type SpaceSpec } from './plant.js';
@@ -84,6 +84,16 @@ describe('a vessel blown down through a choked nozzle', () => {
     run(plant, dry(plant, [from]), seconds);
     expect(Math.abs(plant.pressure[0]! / 1e5 / (from * Math.exp(-seconds / tau)) - 1)).toBeLessThan(1e-3);
   });
+});
+
+test('a hole lets through what the bench of leaks says', () => {
+  const { plant } = vessel(100, {}, 1.01325);
+  const hole = new Passage(0, plant.room, areaOf(6.35), 1);
+  plant.elements.push(hole);
+  plant.rates(dry(plant, [7.91]), new Float64Array(plant.size));
+  const bench = holeFlow({ diameterMm: 6.35, pressureBarAbs: 7.91, tempC: 20, coefficient: DISCHARGE });
+  const lpm = (hole.passes / (1.01325e5 / (R_AIR * 293.15))) * 60_000;
+  expect(Math.abs(lpm / (bench.ok ? bench.value : NaN) - 1)).toBeLessThan(3e-3);
 });
 
 describe('real air', () => {

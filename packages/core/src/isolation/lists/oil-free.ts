@@ -39,20 +39,31 @@ export function oilFreeList(plate: DataPlate): IsolationList {
         after: ['lock-out'],
         emptiesInto: 'receiver',
       },
+      {
+        code: 'second-look',
+        kind: 'look',
+        name: 'Second look',
+        hint: 'Two minutes after the last silence, drain still open: nothing comes, no needle moved.',
+        beware: 'A drain that clogs at the end leaves cold air, which warms and presses again.',
+        waitMinutes: 2,
+      },
       cool,
     ],
     openings: {
       outside: { name: 'Nothing under pressure', needs: ['lock-out'] },
       receiver: {
         name: 'Receiver: drain, relief valve, switch, gauge',
-        needs: ['lock-out', 'outlet', 'receiver'],
+        needs: ['lock-out', 'outlet', 'receiver', 'second-look'],
       },
-      'check-valve': { name: 'Check valve', needs: ['lock-out', 'outlet', 'receiver', 'head-side'] },
+      'check-valve': {
+        name: 'Check valve',
+        needs: ['lock-out', 'outlet', 'receiver', 'head-side', 'second-look'],
+      },
       stages: {
         name: 'Head, reeds, ring and sleeve',
-        needs: ['lock-out', 'outlet', 'receiver', 'head-side', 'cool'],
+        needs: ['lock-out', 'outlet', 'receiver', 'head-side', 'second-look', 'cool'],
       },
     },
-    everything: ['lock-out', 'outlet', 'receiver', 'head-side', 'cool'],
+    everything: ['lock-out', 'outlet', 'receiver', 'head-side', 'second-look', 'cool'],
   };
 }

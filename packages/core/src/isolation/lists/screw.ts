@@ -33,7 +33,8 @@ const BIG = ['lock-out', 'outlet', 'vessel', 'outlet-side', 'second-look'];
 
 const openings: IsolationList['openings'] = {
   outside: { name: 'Nothing under pressure', needs: ['lock-out'] },
-  belt: { name: 'Belt or coupling', needs: ['lock-out', 'vessel'] },
+  // What oil gives back, and cold air that warms, can turn the airend: the look is for that.
+  belt: { name: 'Belt or coupling', needs: ['lock-out', 'vessel', 'second-look'] },
   oil: {
     name: 'Oil: top-up, sample from a plug, change, filter',
     needs: ['lock-out', 'outlet', 'vessel', 'second-look', 'warm-oil'],
@@ -137,7 +138,7 @@ export function portableList(plate: DataPlate): IsolationList {
     ],
     openings: {
       outside: { name: 'Engine, running gear: nothing under pressure', needs: ['lock-out'] },
-      belt: { name: 'Belt or coupling', needs: ['lock-out', 'vessel'] },
+      belt: { name: 'Belt or coupling', needs: ['lock-out', 'vessel', 'second-look'] },
       oil: { name: 'Compressor oil, filters, hoses of the oil', needs: [...big, 'warm-oil'] },
       separator: { name: 'Separator, valves, relief valve', needs: [...big, 'warm-oil'], hasLid: true },
     },
