@@ -25,6 +25,9 @@ export interface SwitchParts {
   } | null;
 }
 
+/** A head and its thermometer take so long to follow, s. */
+const WARMS_S = 60;
+
 /** Tries to start again after a stall only once the relay has tripped. */
 export class SwitchControl implements Control {
   nextAt = Infinity;
@@ -39,6 +42,9 @@ export class SwitchControl implements Control {
   /** The drains' timer has no power, or is set to nothing. */
   timerRuns = true;
   private isClosed = false;
+  /** From when the heat counts: a head takes its time to warm, and empty stages pass hot at the start. */
+  private warmAt = Infinity;
+  private isWarm = false;
   private bleedsUntil = Infinity;
   private drainsAt = Infinity;
   private drainsUntil = Infinity;
@@ -62,13 +68,17 @@ export class SwitchControl implements Control {
     const { drive, feels, tooHot } = this.parts;
     if (drive.state === 'off') return this.mayRun && !this.isClosed ? this.cutIn - feels() : -1;
     if (drive.state === 'stalls') return -1;
-    return Math.max(feels() - this.cutOut, tooHot());
+    return Math.max(feels() - this.cutOut, this.isWarm ? tooHot() : -1);
   };
 
   readonly act = (now: number): void => {
     const { drive, feels, tooHot } = this.parts;
     if (drive.hasTripped && this.trip === null) this.trip = 'overload';
-    if (drive.state === 'runs' && tooHot() >= 0) this.trip = 'temperature';
+    if (now >= this.warmAt) {
+      this.isWarm = true;
+      this.warmAt = Infinity;
+    }
+    if (drive.state === 'runs' && this.isWarm && tooHot() >= 0) this.trip = 'temperature';
     const isFull = feels() >= this.cutOut;
     if (drive.state !== 'off' && (!this.mayRun || isFull)) this.stop(isFull);
     else if (drive.state === 'off' && this.mayRun && !this.isClosed && feels() <= this.cutIn) this.start(now);
@@ -77,7 +87,7 @@ export class SwitchControl implements Control {
       this.bleedsUntil = Infinity;
     }
     this.timeDrains(now);
-    this.nextAt = Math.min(this.bleedsUntil, this.drainsAt, this.drainsUntil);
+    this.nextAt = Math.min(this.bleedsUntil, this.drainsAt, this.drainsUntil, this.warmAt);
   };
 
   /** Switched on by hand: it starts even between the two points of the switch. */
@@ -91,6 +101,8 @@ export class SwitchControl implements Control {
   private start(now: number): void {
     const { drive, held, oilC, bleedS, drains } = this.parts;
     drive.start(held(), oilC());
+    this.isWarm = false;
+    this.warmAt = now + WARMS_S;
     this.bleedsUntil = now + bleedS;
     if (drains) this.drainsAt = now + drains.everyS;
   }
@@ -99,7 +111,7 @@ export class SwitchControl implements Control {
     const { drive, unload, restarts, drains } = this.parts;
     drive.stop();
     unload(true);
-    this.bleedsUntil = Infinity;
+    this.bleedsUntil = this.warmAt = Infinity;
     if (drains) {
       this.drainsAt = this.drainsUntil = Infinity;
       drains.turn(false);
