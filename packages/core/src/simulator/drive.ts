@@ -105,12 +105,6 @@ export class Drive {
     }
   }
 
-  /** Seconds until the relay trips at what flows now. */
-  secondsToTrip(): number {
-    const ratio = this.amps() / this.ratedAmps;
-    return ratio > 1.1 ? ((1 - this.overload) * TRIPS_AT) / ratio ** 2 : Infinity;
-  }
-
   reset(): void {
     this.hasTripped = false;
     this.overload = 0;

@@ -34,8 +34,6 @@ export class Gauge {
   offset = 0;
   /** The needle sticks until the pressure is further away than this share of full scale; 1 never moves. */
   sticks = 0;
-  /** Stands at least at its stop pin, share of full scale. */
-  stopPin = 0;
 
   constructor(
     readonly code: string,
@@ -51,7 +49,6 @@ export class Gauge {
     const play = (this.sticks >= 1 ? Infinity : this.sticks) * this.fullScaleBar;
     const off = shows - this.reading;
     if (Math.abs(off) > play) this.reading = shows - Math.sign(off) * play;
-    if (this.stopPin > 0) this.reading = Math.max(this.reading, this.stopPin * this.fullScaleBar);
     this.reading = Math.min(this.fullScaleBar * 1.05, Math.max(-0.02 * this.fullScaleBar, this.reading));
   }
 }

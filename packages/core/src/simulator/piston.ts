@@ -86,12 +86,12 @@ function spacesOf(
 }
 
 /** Stages sized for this machine. */
-function stagesFor(plate: DataPlate, count: number, working: number, pressures?: readonly number[]) {
+function stagesFor(plate: DataPlate, count: number, working: number) {
   const lpm = plate.displacementLpm ?? (plate.fadLpm === undefined ? undefined : plate.fadLpm / 0.75);
   const usual = plate.family === 'piston-oil-free' ? USUAL_LPM['piston-oil-free'] : USUAL_LPM.piston;
   const isSmall = plate.family === 'piston-oil-free';
   const design = {
-    pressuresBarAbs: pressures ?? equalRatios(count, ATMOSPHERE_BAR, working + ATMOSPHERE_BAR),
+    pressuresBarAbs: equalRatios(count, ATMOSPHERE_BAR, working + ATMOSPHERE_BAR),
     intakeBarAbs: ATMOSPHERE_BAR,
     intakeK: ROOM_K,
     sweptM3S: (lpm ?? usual) / 60_000,

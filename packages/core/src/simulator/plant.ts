@@ -28,7 +28,6 @@ export interface SpaceSpec {
   /** Its water lies where no air passes over it, and does not dry up: below a cartridge. */
   readonly keepsWater?: true;
   readonly startBar?: number;
-  readonly startWaterKg?: number;
 }
 
 /** Something through which air or heat moves, each time the rates are asked for. */
@@ -148,16 +147,12 @@ export class Plant {
     return this.count * (KINDS + 1) + this.extra.length;
   }
 
-  get roomBar(): number {
-    return this.pressure[this.room]! / BAR;
-  }
-
   /** The state that it is built in: everything as warm as the room, at the pressures of its spaces. */
   initial(): Float64Array {
     const state = new Float64Array(this.size);
     this.specs.forEach((spec, index) => {
-      const { startBar = 0, startWaterKg = 0 } = spec;
-      this.fill(state, index, this.pressure[this.room]! + startBar * BAR, startWaterKg);
+      const { startBar = 0 } = spec;
+      this.fill(state, index, this.pressure[this.room]! + startBar * BAR, 0);
     });
     for (let i = 0; i < this.count; i++) state[this.wallAt(i)] = this.roomK;
     return state;

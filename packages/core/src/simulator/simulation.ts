@@ -241,9 +241,8 @@ export class Simulation {
 
   /** Puts a space at a gauge pressure, bar, with the air as warm as the room: where a course begins. */
   put(code: string, bar: number): void {
-    const { plant, spaces } = this.machine;
-    const at = spaces.get(code);
-    if (at === undefined) throw new Error(`No such space: ${code}`);
+    const { plant } = this.machine;
+    const at = this.spaceAt(code);
     plant.fill(this.state, at, plant.pressure[plant.room]! + bar * 1e5, this.state[2 * plant.count + at]!);
     this.changed();
     this.readGauges();
@@ -251,9 +250,13 @@ export class Simulation {
 
   /** Pressure of a space as it is, bar gauge, whatever its gauge says. */
   trueBar(code: string): number {
+    return this.machine.plant.gaugeBar(this.spaceAt(code));
+  }
+
+  private spaceAt(code: string): number {
     const at = this.machine.spaces.get(code);
     if (at === undefined) throw new Error(`No such space: ${code}`);
-    return this.machine.plant.gaugeBar(at);
+    return at;
   }
 
   /** The amounts as they stand. */

@@ -31,7 +31,7 @@ const COVER = { plain: 0.2, leak: 2 } as const;
 /** Springs of valves hold so much, bar. */
 const SPRING_BAR = 0.15;
 /** Share of the work that warms the cylinder and with it the block. */
-export const WARMS_BLOCK = 0.12;
+const WARMS_BLOCK = 0.12;
 
 /** A stage of a piston compressor with its cooler, averaged over the stroke. */
 export class Stage implements Element {
@@ -60,8 +60,6 @@ export class Stage implements Element {
   outletK = 293;
   /** At the cover over the suction valve, which a leak of hot air warms: K. */
   suctionCoverK = 293;
-  /** Pa, after the intake’s resistance. */
-  suction = 0;
   /** Heat to the block, W. */
   warms = 0;
   coolantK = 293;
@@ -116,7 +114,6 @@ export class Stage implements Element {
     const before = plant.pressure[from]!;
     const densityPerPa = plant.density[from]! / before;
     const suction = this.drawnDown(before, swept * densityPerPa);
-    this.suction = suction;
     const ratio = max(1, plant.pressure[to]! / suction);
     const growth = ratio ** ((exponent - 1) / exponent);
     const volumetric = max(0, 0.98 - clearance * (ratio ** (1 / exponent) - 1));
