@@ -98,7 +98,7 @@ export class Simulation {
 
   /** Lets time pass, s. */
   advance(seconds: number): void {
-    const { control, plant } = this.machine;
+    const { control } = this.machine;
     const end = this.now + seconds;
     while (this.now < end - 1e-9) {
       const left = Math.min(end, control.nextAt) - this.now;
@@ -127,7 +127,7 @@ export class Simulation {
       if (isDue || this.machine.drive.hasTripped !== (control.trip === 'overload')) this.due();
       else if (isRunning) {
         this.machine.settle();
-        plant.rates(this.stepper.state, this.stepper.rates);
+        this.stepper.refresh();
       }
     }
   }
