@@ -18,6 +18,9 @@ export interface ScrewParts {
 /** Seconds unloaded after the start, and idling before it stops (practice). */
 const [WARMS_S, IDLES_S] = [5, 300];
 
+/** What is due is due, however the sum of two moments was rounded, s. */
+const ROUNDED_S = 1e-6;
+
 /** Loads, idles, stops and starts a screw. */
 export class ScrewControl implements Control {
   nextAt = Infinity;
@@ -73,18 +76,18 @@ export class ScrewControl implements Control {
   private carryOn(now: number, bar: number): void {
     const rests = now - this.since;
     if (this.loaded && bar >= this.cutOut) [this.loaded, this.since] = [false, now];
-    else if (!this.loaded && rests >= WARMS_S - 1e-6 && bar < this.cutIn + 1e-6)
+    else if (!this.loaded && rests >= WARMS_S - ROUNDED_S && bar < this.cutIn + 1e-6)
       [this.loaded, this.since] = [true, now];
-    else if (!this.loaded && rests >= IDLES_S && bar >= this.cutIn && !this.parts.cannotStop()) this.halt();
+    else if (!this.loaded && rests >= IDLES_S - ROUNDED_S && bar >= this.cutIn && !this.parts.cannotStop()) this.halt();
   }
 
   private plan(now: number): void {
     const { drive } = this.parts;
     const rests = now - this.since;
-    this.mayLoad = rests >= WARMS_S - 1e-6;
+    this.mayLoad = rests >= WARMS_S - ROUNDED_S;
     if (drive.state !== 'runs' || this.loaded) this.nextAt = Infinity;
-    else if (rests < WARMS_S) this.nextAt = this.since + WARMS_S;
-    else this.nextAt = rests < IDLES_S ? this.since + IDLES_S : Infinity;
+    else if (!this.mayLoad) this.nextAt = this.since + WARMS_S;
+    else this.nextAt = rests < IDLES_S - ROUNDED_S ? this.since + IDLES_S : Infinity;
   }
 
   private halt(): void {

@@ -103,6 +103,8 @@ export class Simulation {
     while (this.now < end - 1e-9) {
       const left = Math.min(end, control.nextAt) - this.now;
       if (left <= 1e-9) {
+        // At the moment itself, for what is due looks whether it has come.
+        this.now = Math.max(this.now, Math.min(end, control.nextAt));
         this.due();
         continue;
       }
