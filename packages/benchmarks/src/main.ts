@@ -9,6 +9,7 @@ import { datesBench } from './dates.bench.js';
 import { runEarlier } from './earlier.js';
 import { exportBench } from './export.bench.js';
 import { firstLoadBench } from './first-load.bench.js';
+import { finderBench } from './finder.bench.js';
 import { fleetBench } from './fleet.bench.js';
 import { guardBench } from './guard.bench.js';
 import { importBench } from './import.bench.js';
@@ -50,6 +51,7 @@ const benches = {
   visit: visitBench,
   'open-visits': openVisitsBench,
   guard: guardBench,
+  finder: finderBench,
   access: accessBench,
 };
 const { values, positionals: wanted } = parseArgs({

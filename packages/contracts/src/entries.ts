@@ -1,7 +1,8 @@
 import type { CheckValues } from '@entretien/core/checks';
-import type { EntryKind } from '@entretien/core/repairs';
+import type { EntryKind, FaultSearch } from '@entretien/core/repairs';
 import { taskLimits } from '@entretien/core/plan';
 import { ArrayMaxSize, IsArray } from 'class-validator';
+import { IsCause, IsFaultSearch } from './faults.js';
 import { IsCheckCode, IsCheckValues } from './measurements.js';
 import { IsFigure, IsId, IsInstant, IsTaskCode, IsText, Optional, textLimits } from './rules.js';
 import type { Contracts } from './steps.js';
@@ -46,17 +47,36 @@ export class VerificationEntry extends RepairEntryBody {
   @Optional() @IsCheckValues() values?: CheckValues;
 }
 
+/** The cause, in words, and by its code where the fault finder named it. */
+export class CauseEntry extends RepairEntryBody {
+  @Optional() @IsCause() cause?: string;
+}
+
+/** What the fault finder was told: a symptom, and what was answered. */
+export class SearchEntry extends RepairEntryBody {
+  @IsFaultSearch() search: FaultSearch;
+}
+
+/** Which cause it was, after it was mended or on the way: workshops learn from it. */
+export class ConfirmedEntry extends RepairEntryBody {
+  @IsCause() cause: string;
+}
+
 /** What an entry of each kind carries. */
 export const entryContracts: Contracts<EntryKind> = {
-  cause: RepairEntryBody,
+  cause: CauseEntry,
   work: WorkEntry,
   part: PartEntry,
   step: RepairEntryBody,
   proof: VerificationEntry,
   close: RepairEntryBody,
   note: RepairEntryBody,
+  search: SearchEntry,
+  confirmed: ConfirmedEntry,
 };
 
 /** What is sent of an entry, whatever its kind. */
 export type AddRepairEntry = Omit<RepairEntryBody, 'kind'> &
-  Partial<Omit<WorkEntry & PartEntry & VerificationEntry, keyof RepairEntryBody>> & { kind: EntryKind };
+  Partial<
+    Omit<WorkEntry & PartEntry & VerificationEntry & CauseEntry & SearchEntry, keyof RepairEntryBody>
+  > & { kind: EntryKind };

@@ -99,6 +99,7 @@ export {
   type WorkshopSettings,
 } from './settings.js';
 export { entryContracts, RepairEntryBody, type AddRepairEntry } from './entries.js';
+export type { FaultCountsView } from './faults.js';
 export {
   AcceptInvitation,
   AddCustomer,

@@ -2,7 +2,7 @@ import type { CheckValues, JudgedOutcome } from '@entretien/core/checks';
 import type { DataPlate } from '@entretien/core/machine';
 import type { ServicePackage, ServiceTask } from '@entretien/core/plan';
 import type { ComparedFigure, PartClass, PartFigures, Shortage, Substitution } from '@entretien/core/parts';
-import type { EntryKind, RepairKind, RepairState } from '@entretien/core/repairs';
+import type { EntryKind, FaultSearch, RepairKind, RepairState } from '@entretien/core/repairs';
 import type { IsolationEvent } from '@entretien/core/isolation';
 import type { StandingStop } from '@entretien/core/stop';
 import type { StepKind } from '@entretien/core/visit';
@@ -139,6 +139,8 @@ export interface RepairEntryView extends FactView {
   readonly count?: number;
   readonly part?: string;
   readonly check?: string;
+  readonly cause?: string;
+  readonly search?: FaultSearch;
   readonly opens?: readonly string[];
   readonly session?: string;
   readonly outcome?: StepOutcome;
@@ -154,6 +156,12 @@ export interface RepairView extends FactView {
   readonly isOpen: boolean;
   readonly waitsFor: string | null;
   readonly cause: string | null;
+  /** Code of that cause, where the fault finder named it; what devices kept of earlier releases lacks these three. */
+  readonly causeCode?: string | null;
+  /** Code of the cause that was confirmed. */
+  readonly confirmed?: string | null;
+  /** What the fault finder was told. */
+  readonly search?: FaultSearch | null;
   readonly minutes: number;
   readonly entries: readonly RepairEntryView[];
 }

@@ -6,6 +6,7 @@ import {
   procedureStepName,
   repairBegan,
   type EntryKind,
+  type FaultSearch,
   type RepairKind,
 } from '../repairs/index.js';
 import { listed, LOOKED_AT, readRecordedBody, spelled, stepText } from '../visit/index.js';
@@ -82,6 +83,8 @@ interface RepairEntry {
   readonly part: string | null;
   readonly check: string | null;
   readonly values: CheckValues | null;
+  readonly cause: string | null;
+  readonly search: FaultSearch | null;
   readonly opens: readonly string[] | null;
   readonly session: string | null;
   readonly outcome: { readonly verdict: Verdict } | null;
@@ -103,6 +106,8 @@ export function repairEntryFact(kinds = ourEntryKinds) {
       'part',
       'check',
       'values',
+      'cause',
+      'search',
       'opens',
       'session',
       'corrects',

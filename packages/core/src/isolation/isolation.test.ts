@@ -116,7 +116,8 @@ describe('what is asked for', () => {
       ['lock-out', 'outlet', 'receiver', 'head-side', 'second-look', 'cool'],
     ],
     ['screw, panels', screw, 'outside', ['lock-out']],
-    ['screw, belt', screw, 'belt', ['lock-out', 'vessel', 'second-look']],
+    ['screw, belt', screw, 'belt', ['lock-out', 'outlet', 'vessel', 'second-look']],
+    ['portable, belt', portable, 'belt', ['lock-out', 'vessel', 'manifold', 'second-look']],
     ['screw, oil', screw, 'oil', ['lock-out', 'outlet', 'vessel', 'second-look', 'warm-oil']],
     ['portable, oil', portable, 'oil', ['lock-out', 'vessel', 'manifold', 'second-look', 'warm-oil']],
     ['portable, engine', portable, 'outside', ['lock-out']],
@@ -129,6 +130,7 @@ describe('what is asked for', () => {
       'stages',
       ['lock-out', 'delivery', 'air-side', 'second-look', 'cool', 'water'],
     ],
+    ['water-cooled, drive', waterCooled, 'belt', ['lock-out', 'delivery', 'air-side', 'second-look']],
     ['a point of use', screw, 'point', ['point-told', 'point-supply', 'point-empty']],
   ])('%s', (_name, plate, opens, needed) => {
     expect(pointsNeeded(plate, [opens])).toEqual(needed);

@@ -123,4 +123,48 @@ describe('stories that the courses found', () => {
     simulation.advance(300);
     expect(simulation.trueBar('stage-2')).toBeGreaterThan(0.1);
   });
+
+  test('a screw whose outlet is opened again after it was proved: its minimum-pressure valve lets the network back', () => {
+    const { plate, supplyBar } = sites['screw']!;
+    const course = [
+      [0, { step: 'lock-out', confirmed: true, answer: 'holds' }],
+      [10, { step: 'outlet', confirmed: true, answer: 'holds' }],
+      [20, { step: 'vessel', confirmed: true, answer: 'passes' }],
+      [120, { step: 'vessel', confirmed: true, answer: 'silent', needle: 'fell' }],
+      [500, { step: 'second-look', confirmed: true, answer: 'holds' }],
+    ] as const;
+    expect(lacking(plate, 'belt', course, 510)).toEqual([]);
+    const opened = [...course, [520, { step: 'outlet', confirmed: false }]] as const;
+    expect(lacking(plate, 'belt', opened, 530)).toEqual(['outlet', 'vessel', 'second-look']);
+    // Shut again it is not as it was: what came through meanwhile is in the vessel.
+    const shut = [...opened, [540, { step: 'outlet', confirmed: true, answer: 'holds' }]] as const;
+    expect(lacking(plate, 'belt', shut, 550)).toEqual(['vessel', 'second-look']);
+    const simulation = new Simulation(plate, { supplyBar });
+    simulation.press('power-off');
+    simulation.turn('valve-outlet', 0);
+    simulation.turn('vent-vessel', 1);
+    simulation.advance(600);
+    expect(simulation.trueBar('vessel')).toBeLessThan(0.05);
+    simulation.fault('minimum-pressure-open', 0.718);
+    simulation.turn('valve-outlet', 1);
+    simulation.advance(120);
+    expect(simulation.trueBar('vessel')).toBeGreaterThan(0.1);
+  });
+
+  test('a drain of a water-cooled set that clogs at a tenth of a bar: the drive waits for a second look as well', () => {
+    const { plate } = sites['water-cooled']!;
+    const found = (tile: string, sign: string) =>
+      [
+        [45, { step: 'air-side', tile, confirmed: true, answer: 'found-empty', needle: 'stood' }],
+        [46, { step: 'air-side', tile, confirmed: true, answer: sign }],
+      ] as const;
+    const course = [
+      [26, { step: 'lock-out', confirmed: true, answer: 'holds' }],
+      [30, { step: 'delivery', confirmed: true, answer: 'holds' }],
+      ...found('low', 'second-gauge'),
+      ...found('high', 'second-opening'),
+      ...found('separator', 'second-gauge'),
+    ] as const;
+    expect(lacking(plate, 'belt', course, 60)).toEqual(['second-look']);
+  });
 });

@@ -3,6 +3,8 @@ import type { Verdict } from '../checks/index.js';
 
 /** What is asked of an entry before it may stand. */
 interface Asked {
+  /** Code of a cause. */
+  readonly cause?: string | undefined;
   readonly verdict?: Verdict | undefined;
 }
 
@@ -42,6 +44,13 @@ const known = [
   }),
   entryKind({ kind: 'close', name: 'Closed', isWords: true }),
   entryKind({ kind: 'note', name: 'Note', isAlwaysTaken: true, isWords: true }),
+  entryKind({ kind: 'search', name: 'Fault finder' }),
+  entryKind({
+    kind: 'confirmed',
+    name: 'Cause confirmed',
+    isAlwaysTaken: true,
+    problem: ({ cause }) => (cause === undefined ? err('missing', 'Say which cause it was.', 'cause') : null),
+  }),
 ] as const;
 
 export type EntryKind = (typeof known)[number]['kind'];

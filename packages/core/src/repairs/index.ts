@@ -26,6 +26,7 @@ export {
   repairBegan,
   repairKinds,
   repairStanding,
+  type FaultSearch,
   type RepairEntry,
   type RepairKind,
   type RepairStanding,

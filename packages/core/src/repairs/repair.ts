@@ -13,6 +13,12 @@ export const repairBegan: Readonly<Record<RepairKind, string>> = {
   improvement: 'Improved',
 };
 
+/** A search for a cause: what was seen, and what was answered, by their codes. */
+export interface FaultSearch {
+  readonly symptom: string;
+  readonly answers: readonly { readonly test: string; readonly answer: string }[];
+}
+
 /** Something that was said of a repair. */
 export interface RepairEntry {
   readonly id: string;
@@ -26,6 +32,10 @@ export interface RepairEntry {
   /** Code of the check that proves it, and what came out. */
   readonly check?: string | undefined;
   readonly verdict?: Verdict | undefined;
+  /** Code of the cause that it names, among those that the fault finder knows. */
+  readonly cause?: string | undefined;
+  /** What the fault finder was told. */
+  readonly search?: FaultSearch | undefined;
   /** Codes of what the work opened; empty: nothing. Left out where nobody said. */
   readonly opens?: readonly string[] | undefined;
   /** The page that it was told on. */
@@ -39,6 +49,12 @@ export interface RepairStanding {
   readonly state: RepairState;
   readonly isOpen: boolean;
   readonly cause: string | null;
+  /** Code of that cause, where the fault finder named it. */
+  readonly causeCode: string | null;
+  /** Code of the cause that it was in truth, once somebody confirmed it. */
+  readonly confirmed: string | null;
+  /** What the fault finder was told last. */
+  readonly search: FaultSearch | null;
   readonly minutes: number;
   readonly steps: ReadonlySet<string>;
   /** What is still missing, in a sentence; null when it is proved or closed. */
@@ -55,13 +71,22 @@ export function repairStanding(
   kinds = ourEntryKinds,
 ): RepairStanding {
   const order = [...entries].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
-  const cause = order.findLast((entry) => entry.kind === 'cause')?.text ?? null;
+  const named = order.findLast((entry) => entry.kind === 'cause');
+  const of = (kind: EntryKind) => order.findLast((entry) => entry.kind === kind);
   const minutes = order.reduce((sum, entry) => sum + (entry.minutes ?? 0), 0);
   const steps = new Set(order.flatMap((entry) => (entry.kind === 'step' ? [entry.text] : [])));
   const lastWork = order.findLastIndex((entry) => kinds.get(entry.kind)?.isWork);
   const lastVerification = order.findLastIndex((entry) => entry.kind === 'proof');
   const isClosed = order.some((entry) => entry.kind === 'close');
-  const shared = { cause, minutes, steps };
+  const cause = named?.text ?? null;
+  const shared = {
+    cause,
+    causeCode: named?.cause ?? null,
+    confirmed: of('confirmed')?.cause ?? null,
+    search: of('search')?.search ?? null,
+    minutes,
+    steps,
+  };
   if (kind !== 'fault') return { ...shared, state: 'proved', isOpen: false, waitsFor: null };
   if (lastVerification > lastWork && lastVerification >= 0 && hasPassed(order[lastVerification]!)) {
     return { ...shared, state: 'proved', isOpen: false, waitsFor: null };
@@ -99,7 +124,7 @@ function hasPassed({ verdict }: RepairEntry): boolean {
 export function admitEntry(
   kind: RepairKind,
   entries: readonly RepairEntry[],
-  entry: Pick<RepairEntry, 'kind' | 'verdict'>,
+  entry: Pick<RepairEntry, 'kind' | 'verdict' | 'cause'>,
   kinds = ourEntryKinds,
 ): Result<null> {
   const module = kinds.get(entry.kind);

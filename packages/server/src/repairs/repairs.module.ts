@@ -6,6 +6,7 @@ import {
   RecordRepairStep,
   RepairsQuery,
   WithdrawFact,
+  type FaultCountsView,
   type Page,
   type RepairStepView,
   type RepairView,
@@ -46,6 +47,12 @@ export class RepairsController {
   @ApiOperation({ summary: 'Repairs of a unit, latest first' })
   list(@Param('compressorId') compressorId: string, @Query() query: RepairsQuery): Page<RepairView> {
     return pageOf(this.repairs.list(compressorId, query), query, ({ id }) => id);
+  }
+
+  @Get('fault-counts')
+  @ApiOperation({ summary: 'How often each cause was confirmed behind each symptom of the fault finder' })
+  counts(): FaultCountsView {
+    return this.repairs.faultCounts();
   }
 
   @Get('repairs/:id')

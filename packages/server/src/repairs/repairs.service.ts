@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import {
   isolationContracts,
   type AddRepairEntry,
+  type FaultCountsView,
   type OpenRepair,
   type RecordRepairStep,
   type RepairStepView,
@@ -104,6 +105,8 @@ export class RepairsService {
       part: sent.part?.toLowerCase() ?? null,
       check: sent.check ?? null,
       values: sent.values ?? null,
+      cause: sent.cause ?? null,
+      search: sent.search ?? null,
       opens: sent.opens ?? null,
       session: sent.session ?? null,
       note: sent.reason ?? null,
@@ -132,6 +135,7 @@ export class RepairsService {
       const admitted = admitEntry(repair.kind, this.entriesOf(repair.id), {
         kind: content.kind,
         verdict: outcome?.verdict,
+        cause: content.cause ?? undefined,
       });
       if (!admitted.ok) {
         const { problem } = admitted;
@@ -293,6 +297,23 @@ export class RepairsService {
     return this.views(neverClosed, [], MOST_OPEN).filter(({ isOpen }) => isOpen);
   }
 
+  /** How often each cause was confirmed behind each symptom that the fault finder was asked about. */
+  faultCounts(): FaultCountsView {
+    const rows = this.database.findAll(
+      RepairEntryEntity,
+      `WHERE "kind" IN ('search', 'confirmed') AND ${STAND} ORDER BY "at", "id"`,
+    );
+    const counts: Record<string, Record<string, number>> = {};
+    for (const [, entries] of groupBy(rows, ({ repairId }) => repairId)) {
+      const symptom = entries.findLast(({ search }) => search !== null)?.search?.symptom;
+      const cause = entries.findLast(({ kind }) => kind === 'confirmed')?.cause;
+      if (symptom === undefined || cause === undefined || cause === null) continue;
+      const ofIt = (counts[symptom] ??= {});
+      ofIt[cause] = (ofIt[cause] ?? 0) + 1;
+    }
+    return { counts };
+  }
+
   list(compressorId: string, { show }: RepairsQuery): RepairView[] {
     const views = this.views('"compressor_id" = ?', [this.register.require(compressorId).id]);
     return show === 'open' ? views.filter(({ isOpen }) => isOpen) : views;
@@ -394,6 +415,8 @@ export function toEntry({
   count,
   check,
   outcome,
+  cause,
+  search,
   opens,
   session,
 }: RepairEntryEntity): RepairEntry {
@@ -407,6 +430,8 @@ export function toEntry({
     count: count ?? undefined,
     check: check ?? undefined,
     verdict: outcome?.verdict,
+    cause: cause ?? undefined,
+    search: search ?? undefined,
     opens: opens ?? undefined,
     session: session ?? undefined,
   };
@@ -422,6 +447,8 @@ function toEntryView(row: RepairEntryEntity): RepairEntryView {
     ...(row.count === null ? {} : { count: row.count }),
     ...(row.part === null ? {} : { part: row.part }),
     ...(row.check === null ? {} : { check: row.check }),
+    ...(row.cause === null ? {} : { cause: row.cause }),
+    ...(row.search === null ? {} : { search: row.search }),
     ...(row.opens === null ? {} : { opens: row.opens }),
     ...(row.session === null ? {} : { session: row.session }),
     ...(row.outcome === null ? {} : { outcome: row.outcome }),

@@ -230,3 +230,68 @@ test('a part that is not the unit’s own becomes a modification of it, and goes
   expectStatus(201, await takeBack(repair, used.id));
   expect(await modifications()).toEqual([]);
 });
+
+describe('what the fault finder was told', () => {
+  const search = {
+    symptom: 'S4',
+    answers: [
+      { test: 'T26', answer: 'dirty' },
+      { test: 'T32', answer: 'cannot-tell' },
+    ],
+  };
+  const countsOf = async () => (await server.read('/api/fault-counts')).body.counts;
+
+  test('stands with the repair, and counts once somebody confirmed the cause', async () => {
+    const { unit, repair } = await repairOf();
+    const before = (await countsOf()).S4?.COOL ?? 0;
+    const told = await add(repair, 'search', { search, text: 'Hot, trips on temperature.' });
+    expect([told.status, told.body.search, told.body.confirmed]).toEqual([201, search, null]);
+    const named = await add(repair, 'cause', { text: 'Cooling: cooler dirty', cause: 'COOL' });
+    expect(named.body).toMatchObject({ cause: 'Cooling: cooler dirty', causeCode: 'COOL' });
+    expect((await countsOf()).S4?.COOL ?? 0).toBe(before);
+    await add(repair, 'work', { opens: [] });
+    await add(repair, 'proof', proof(78));
+    // It is settled, and still it can be said what it was.
+    const confirmed = await add(repair, 'confirmed', { text: 'Cooler dirty', cause: 'COOL' });
+    expect([confirmed.status, confirmed.body.confirmed, confirmed.body.state]).toEqual([
+      201,
+      'COOL',
+      'proved',
+    ]);
+    expect((await countsOf()).S4.COOL).toBe(before + 1);
+    const { body: logbook } = await server.read(`/api/logbook?compressorId=${unit}`);
+    expect(JSON.stringify(logbook)).toContain('Cause confirmed: Cooler dirty');
+    // It was a slip: it counts no longer.
+    expectStatus(201, await takeBack(repair, confirmed.id));
+    expect((await countsOf()).S4?.COOL ?? 0).toBe(before);
+    // The last word counts, once.
+    await add(repair, 'confirmed', { cause: 'ROOM' });
+    await add(repair, 'confirmed', { cause: 'COOL' });
+    const counts = (await countsOf()).S4;
+    expect([counts.COOL, counts.ROOM]).toEqual([before + 1, undefined]);
+  });
+
+  test('is refused where it makes no sense', async () => {
+    const { repair } = await repairOf();
+    const bad: readonly (readonly [string, object])[] = [
+      ['search', {}],
+      ['search', { search: { symptom: 'Z9', answers: [] } }],
+      ['search', { search: { symptom: 'S4' } }],
+      ['search', { search: { symptom: 'S4', answers: [{ test: 'T99', answer: 'usual' }] } }],
+      ['search', { search: { symptom: 'S4', answers: [{ test: 'T26', answer: 'puff' }] } }],
+      ['search', { search: { symptom: 'S4', answers: [search.answers[0], search.answers[0]] } }],
+      ['search', { search: { ...search, more: 1 } }],
+      [
+        'search',
+        { search: { symptom: 'S4', answers: Array.from({ length: 500 }, () => search.answers[0]) } },
+      ],
+      ['cause', { cause: 'GHOST' }],
+      ['confirmed', {}],
+      ['confirmed', { cause: 'GHOST' }],
+      ['work', { cause: 'COOL' }],
+    ];
+    for (const [kind, more] of bad)
+      expect([kind, more, (await add(repair, kind, more)).status]).toEqual([kind, more, 400]);
+    expect((await add(repair, 'cause', { cause: 'COOL' })).status).toBe(201);
+  });
+});

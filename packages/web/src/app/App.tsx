@@ -71,6 +71,14 @@ const router = createBrowserRouter([
         lazy: () => import('../features/papers/index.js').then((area) => ({ Component: area.PaperPage })),
       },
       {
+        path: 'units/:compressorId/faults',
+        lazy: () => import('../features/faults/index.js').then((area) => ({ Component: area.FaultFinder })),
+      },
+      {
+        path: 'faults',
+        lazy: () => import('../features/faults/index.js').then((area) => ({ Component: area.FaultsPage })),
+      },
+      {
         path: 'sites/:siteId/walk',
         lazy: () => import('../features/walk/index.js').then((area) => ({ Component: area.Walk })),
       },

@@ -24,6 +24,7 @@ const places = [
   { to: '/', label: 'Today' },
   { to: '/units', label: 'Units' },
   { to: '/visits', label: 'Visits' },
+  { to: '/faults', label: 'Faults' },
   { to: '/bench', label: 'Bench' },
   { to: '/parts', label: 'Parts' },
   { to: '/logbook', label: 'Logbook' },

@@ -33,8 +33,9 @@ const BIG = ['lock-out', 'outlet', 'vessel', 'outlet-side', 'second-look'];
 
 const openings: IsolationList['openings'] = {
   outside: { name: 'Nothing under pressure', needs: ['lock-out'] },
-  // What oil gives back, and cold air that warms, can turn the airend: the look is for that.
-  belt: { name: 'Belt or coupling', needs: ['lock-out', 'vessel', 'second-look'] },
+  // What oil gives back, and cold air that warms, can turn the airend: the look is for that. The minimum-pressure
+  // valve is no isolation: what lies behind it is shut off by hand.
+  belt: { name: 'Belt or coupling', needs: ['lock-out', 'outlet', 'vessel', 'second-look'] },
   oil: {
     name: 'Oil: top-up, sample from a plug, change, filter',
     needs: ['lock-out', 'outlet', 'vessel', 'second-look', 'warm-oil'],
@@ -63,7 +64,7 @@ export function screwList(plate: DataPlate): IsolationList {
         after: ['lock-out'],
         ...withOwn('Outlet valve', plate.moreValves),
       },
-      vessel(plate, ['lock-out']),
+      vessel(plate, ['lock-out', 'outlet']),
       {
         code: 'outlet-side',
         kind: 'vent',
@@ -138,7 +139,7 @@ export function portableList(plate: DataPlate): IsolationList {
     ],
     openings: {
       outside: { name: 'Engine, running gear: nothing under pressure', needs: ['lock-out'] },
-      belt: { name: 'Belt or coupling', needs: ['lock-out', 'vessel', 'second-look'] },
+      belt: { name: 'Belt or coupling', needs: big },
       oil: { name: 'Compressor oil, filters, hoses of the oil', needs: [...big, 'warm-oil'] },
       separator: { name: 'Separator, valves, relief valve', needs: [...big, 'warm-oil'], hasLid: true },
     },

@@ -1,7 +1,7 @@
 import { facts } from '@entretien/core/facts';
 import { FactTable } from './fact-table.js';
 import type { StepOutcome } from '@entretien/contracts';
-import type { EntryKind, RepairKind } from '@entretien/core/repairs';
+import type { EntryKind, FaultSearch, RepairKind } from '@entretien/core/repairs';
 import { Column, Entity, Index } from 'typeorm';
 import { CompressorFactColumns, CorrectingFactColumns } from './columns.js';
 
@@ -33,6 +33,10 @@ export class RepairEntryEntity extends CorrectingFactColumns {
     string,
     number | string
   > | null;
+  /** Code of the cause that it names. */
+  @Column({ type: 'text', nullable: true }) cause: string | null;
+  /** What the fault finder was told. */
+  @Column({ type: 'simple-json', nullable: true }) search: FaultSearch | null;
   /** Codes of what the work opened; null where nobody said. */
   @Column({ type: 'simple-json', nullable: true }) opens: string[] | null;
   @Column({ type: 'text', nullable: true }) session: string | null;

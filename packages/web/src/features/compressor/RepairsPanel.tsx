@@ -43,6 +43,9 @@ export function RepairsPanel({ unit, timeZone }: PanelProps) {
   return (
     <Box>
       <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', mb: 1 }}>
+        <Button component={Link} variant="outlined" to={`/units/${unit.id}/faults`} sx={{ minHeight: 44 }}>
+          Find the cause
+        </Button>
         <Button variant="outlined" onClick={() => setAdding(true)} sx={{ minHeight: 44 }}>
           Record a fault or a change
         </Button>

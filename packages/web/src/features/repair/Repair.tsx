@@ -23,10 +23,11 @@ import { ManualsAtHand } from '../../components/papers/ManualsAtHand.js';
 import { MinutesField, readMinutes } from './MinutesField.js';
 import { PartUsed } from './PartUsed.js';
 import { newFact, useAdd, useFactOnce } from './use-entry.js';
+import { CauseNamed } from './CauseNamed.js';
 import { SettingLoop } from './SettingLoop.js';
 import { RepairEntries } from './RepairEntries.js';
 import { GuideStep } from './GuideStep.js';
-import { RepairIsolation } from './RepairIsolation.js';
+import { RepairIsolation } from '../../components/isolation/RepairIsolation.js';
 import { EntryDialog } from './EntryDialog.js';
 import { useNow } from '../../components/use-now.js';
 import { toLocalText } from '../../components/WhenField.js';
@@ -130,11 +131,22 @@ function RepairPage({ repair, unit }: RepairProps) {
           {repair.isOpen && repair.cause === null && (
             <WriteEntry repair={repair} kind="cause" label="What is the cause?" submit="Save the cause" />
           )}
+          {repair.isOpen && (repair.cause === null || repair.state === 'proof-failed') && (
+            <Button
+              component={Link}
+              to={`/units/${unit.id}/faults?repair=${repair.id}`}
+              variant="outlined"
+              sx={{ minHeight: 44, mb: 1.5 }}
+            >
+              Find the cause
+            </Button>
+          )}
           {repair.cause !== null && (
             <Typography sx={{ mb: 1 }}>
               <strong>Cause:</strong> {repair.cause}
             </Typography>
           )}
+          <CauseNamed repair={repair} unit={unit} />
           {repair.isOpen && <WorkDone repair={repair} unit={unit} />}
           {repair.isOpen && <PartUsed repair={repair} unit={unit} />}
           <WriteEntry repair={repair} kind="note" label="Note" submit="Save" />

@@ -1,6 +1,7 @@
-import { MenuItem, TextField, Typography } from '@mui/material';
+import { Button, MenuItem, TextField, Typography } from '@mui/material';
 import { stationName, stationsOf } from '@entretien/core/machine';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { FormDialog } from '../../components/FormDialog.js';
 import type { CompressorAtWork } from './use-visit.js';
 
@@ -50,6 +51,13 @@ export function FoundDialog({ atWork, station: known, onClose }: FoundDialogProp
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         The repair stays open on the unit until a check proves it.
       </Typography>
+      <Button
+        component={Link}
+        to={`/units/${atWork.view.compressorId}/faults`}
+        sx={{ minHeight: 44, alignSelf: 'start', px: 0.5 }}
+      >
+        Find the cause first
+      </Button>
     </FormDialog>
   );
 }

@@ -4,9 +4,9 @@ import type { Family } from '@entretien/core/machine';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { Drop, stateText } from '../../../components/DropMark.js';
 import { useWidth } from '../../../components/use-width.js';
-import { openWidth, StationGlyph } from './glyphs.js';
+import { openWidth, StationGlyph } from '../../../components/air-path/glyphs.js';
 import { leadingTask, type MachineFacts, type StationFacts } from './station-facts.js';
-import { pathLayout } from './path-layout.js';
+import { pathLayout } from '../../../components/air-path/path-layout.js';
 
 interface AirPathProps {
   readonly family: Family;

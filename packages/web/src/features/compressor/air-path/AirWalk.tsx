@@ -3,7 +3,7 @@ import type { Family } from '@entretien/core/machine';
 import type { ReactNode } from 'react';
 import { DropMark } from '../../../components/DropMark.js';
 import { verdictColour } from '../../../components/VerdictMark.js';
-import { StationGlyph } from './glyphs.js';
+import { StationGlyph } from '../../../components/air-path/glyphs.js';
 import { leadingTask, type MachineFacts, type StationFacts } from './station-facts.js';
 
 interface AirWalkProps {

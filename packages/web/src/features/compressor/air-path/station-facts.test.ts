@@ -1,6 +1,6 @@
 import type { CompressorView, MeasurementView, TaskStandingView } from '@entretien/contracts';
 import type { DataPlate } from '@entretien/core/machine';
-import { pathLayout } from './path-layout.js';
+import { pathLayout } from '../../../components/air-path/path-layout.js';
 import { leadingTask, machineFacts, stationToShow } from './station-facts.js';
 
 function unit(more: Partial<DataPlate>): CompressorView {

@@ -1,3 +1,4 @@
+import { shortStationName } from '../../../components/air-path/short-names.js';
 import type { CompressorView, MeasurementView, StandingView, TaskStandingView } from '@entretien/contracts';
 import { chartedFigure, checksFor, type CheckDefinition, type Verdict } from '@entretien/core/checks';
 import { stationCodes, stationsOf, type DataPlate } from '@entretien/core/machine';
@@ -33,26 +34,6 @@ export interface MachineFacts {
   readonly beside: readonly StationFacts[];
 }
 
-const shortNames: Readonly<Record<string, string>> = {
-  intake: 'Intake',
-  'check-valve': 'Check valve',
-  separator: 'Separator',
-  'pre-filter': 'Pre-filter',
-  'intake-valve': 'Intake valve',
-  'minimum-pressure-valve': 'Min. pressure',
-  'water-separator': 'Water sep.',
-  'final-separator': 'Final sep.',
-  tower: 'Tower',
-  'pressure-maintaining-valve': 'Holding valve',
-  fill: 'Fill',
-  crankcase: 'Oil',
-  relief: 'Relief',
-  collector: 'Collector',
-  'thermostatic-valve': 'Thermostat',
-  'oil-filter': 'Oil filter',
-  oil: 'Oil',
-};
-
 /** Where a machine without a receiver meets what it fills. */
 const FILLING = 'fill';
 
@@ -76,7 +57,7 @@ export function machineFacts(
     return {
       code,
       name,
-      short: shortNames[code] ?? name,
+      short: shortStationName(code) ?? name,
       place,
       tasks: standing.tasks.filter(({ station }) => (known.has(station) ? station : FILLING) === code),
       routine: standing.routine.filter(({ station }) => station === code),

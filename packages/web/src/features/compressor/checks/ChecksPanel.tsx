@@ -3,7 +3,7 @@ import { Box, Button, IconButton, Stack, Typography } from '@mui/material';
 import type { CompressorView, MeasurementView, ServiceView } from '@entretien/contracts';
 import { chartedFigure, checkByCode, verdictInShort, type CheckDefinition } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { usePreferences } from '../../../data/preferences.js';
 import { useMeasurements } from '../../../data/queries.js';
 import { shownFigure } from '../../../components/checks/format-figure.js';
@@ -53,9 +53,19 @@ export function ChecksPanel(props: ChecksPanelProps) {
           Measure
         </Button>
       </Stack>
+      {isBad(latestByCheck(measurements.data).get(check.code)) && (
+        <Button component={Link} to={`/units/${props.unit.id}/faults`} sx={{ minHeight: 44, px: 0.5 }}>
+          Find the cause
+        </Button>
+      )}
       <CheckDetail {...props} check={check} />
     </Box>
   );
+}
+
+/** Whether something has to be done about what was measured last. */
+function isBad(measured: MeasurementView | undefined): boolean {
+  return measured?.judgement.verdict === 'act' || measured?.judgement.verdict === 'stop';
 }
 
 interface ListProps extends ChecksPanelProps {

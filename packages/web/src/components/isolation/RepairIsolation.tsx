@@ -22,8 +22,8 @@ import { currentInstant } from '../../data/clock.js';
 import { sentenceOf } from '../../data/api.js';
 import { useIsolation, usePost } from '../../data/queries.js';
 import { SESSION } from '../../data/session.js';
-import { IsolationGuide } from '../../components/isolation/IsolationGuide.js';
-import { useNow } from '../../components/use-now.js';
+import { IsolationGuide } from './IsolationGuide.js';
+import { useNow } from '../use-now.js';
 
 interface RepairIsolationProps {
   readonly repair: RepairView;

@@ -1,0 +1,2 @@
+export { FaultFinder } from './FaultFinder.js';
+export { FaultsPage } from './FaultsPage.js';
