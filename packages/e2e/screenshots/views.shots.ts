@@ -42,12 +42,6 @@ test('unit', async ({ page }) => {
   await take(page, 'unit');
 });
 
-test('why a date is what it is', async ({ page }) => {
-  await page.goto(`/units/${await idOf(page, 'OG-1')}?station=oil`);
-  await page.getByRole('button', { name: 'Why: Oil change' }).click();
-  await take(page, 'why');
-});
-
 test('a plan with a look ahead', async ({ page }) => {
   await page.goto(`/units/${await idOf(page, 'HC-1')}/plan?task=separator-replace`);
   await page.getByRole('radio', { name: /^By pressure drop/ }).check();
@@ -200,6 +194,19 @@ test('a point of use', async ({ page }) => {
     page.getByRole('region', { name: 'What was done' }).getByRole('listitem').first(),
   ).toBeVisible();
   await take(page, 'point');
+});
+
+test('fault finder', async ({ page }) => {
+  await page.goto(`/units/${await idOf(page, 'LD-1')}/faults`);
+  await page.getByRole('button', { name: 'Runs on, never reaches cut-out' }).click();
+  const next = page.getByRole('region', { name: 'Next test' });
+  for (const answer of ['Under 80 %', 'All shut and silent']) {
+    const button = next.getByRole('button', { name: answer });
+    await button.click();
+    await expect(button).toBeHidden();
+  }
+  await expect(next).toBeVisible();
+  await take(page, 'faults');
 });
 
 test('bench: a simulated machine', async ({ page }) => {

@@ -3,7 +3,7 @@ import { expect, isPhone, itemsOf, openCompressor, settle, test } from './fixtur
 import { smallTargets, violations, widthOf } from './looks.js';
 
 const views = [
-  ['/', '/units', '/units/new', '/lists', 'walk', '/visits', '/parts', '/points', '/logbook'],
+  ['/', '/units', '/units/new', '/lists', 'walk', '/visits', '/parts', '/points', '/logbook', '/faults'],
   [
     '/bench/pump-up',
     '/bench/leaks?way=hole&diameterMm=3&pressureBar=7',
@@ -22,6 +22,7 @@ const views = [
     'unit?station=receiver',
     'unit/plan?task=belt-check',
     'unit?tab=repairs',
+    'unit/faults',
     'unit/history',
   ],
   [

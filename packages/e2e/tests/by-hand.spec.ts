@@ -14,6 +14,7 @@ async function viewsOf(page: Page): Promise<readonly string[]> {
     '/bench/pump-up',
     '/parts',
     '/points',
+    '/faults',
     '/logbook',
     '/settings',
     '/lists',

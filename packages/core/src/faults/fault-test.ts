@@ -202,6 +202,8 @@ export const faultTests: readonly FaultTest[] = [
     after: 'run',
     caution: 'It is started with its vents open: ears covered, nobody in front of them.',
     tells: { TWR: 0.97, CHK: 0.9, UNL: 0.9, CAP: 0.4, SUP: 0.4, COLD: 0.3 },
+    // Only of a start: a check valve that leaks starts freely for many a reason.
+    onlyIn: { TWR: STARTS, CHK: STARTS, UNL: STARTS, CAP: STARTS, SUP: STARTS, COLD: STARTS },
     others: 0.05,
     answers: [{ code: 'free', text: 'It starts freely' }],
     usual: 'The same as before',
@@ -683,6 +685,7 @@ export const faultTests: readonly FaultTest[] = [
     question: 'Bolts, feet, pulleys and guards by spanner; then a stethoscope on the bearings.',
     minutes: 8,
     states: ['lock'],
+    needsRun: true,
     danger: 1,
     fits: always,
     after: 'run',

@@ -261,7 +261,7 @@ describe('what is proposed', () => {
   });
 
   it('says so when nothing fits, and forces no cause', () => {
-    const finding = begin('F5', plateOf('piston-oil-free', { motor: 'single-phase' }));
+    const finding = begin('F11', plateOf('piston-oil-free', { motor: 'single-phase' }));
     const usual = finding.tests
       .filter(({ trade }) => !trade)
       .map(({ code }) => ({ test: code, answer: USUAL }));

@@ -223,7 +223,8 @@ export function standFinding(
   const isHere = (at: number) => isAllowed(at) && tests[at]!.states.includes(state);
   const best = planner.choose(point, 2, isAllowed);
   const isBestHere = best.test === null || isHere(best.test);
-  const here = isBestHere ? best : planner.choose(point, 2, isHere);
+  // One step: what is only worth it because something better follows is not put before that.
+  const here = isBestHere ? best : planner.choose(point, 1, isHere);
   const propose = (choice: PlanChoice) =>
     choice.test === null ? null : proposal(finding, answers, mended, choice.test, state);
   const ranked = causes
@@ -240,7 +241,7 @@ export function standFinding(
     repair: causes[best.repair]!.code,
     isKnown: best.test === null,
     nothingFits:
-      ranked[0]!.odds < STANDS_OUT &&
+      (ranked.find(({ cause }) => cause !== 'OTHER')?.odds ?? 0) < STANDS_OUT &&
       other >= NOTHING_FITS.odds &&
       other >= NOTHING_FITS.times * starting.rates[atOther]!,
     conflicts: conflictsOf(finding, answers),

@@ -78,7 +78,8 @@ export class ScrewControl implements Control {
     if (this.loaded && bar >= this.cutOut) [this.loaded, this.since] = [false, now];
     else if (!this.loaded && rests >= WARMS_S - ROUNDED_S && bar < this.cutIn + 1e-6)
       [this.loaded, this.since] = [true, now];
-    else if (!this.loaded && rests >= IDLES_S - ROUNDED_S && bar >= this.cutIn && !this.parts.cannotStop()) this.halt();
+    else if (!this.loaded && rests >= IDLES_S - ROUNDED_S && bar >= this.cutIn && !this.parts.cannotStop())
+      this.halt();
   }
 
   private plan(now: number): void {

@@ -64,5 +64,17 @@ export const firstAsks: readonly FirstAsks[] = [
   },
   { path: '/parts', view: 'spare-parts/Parts', asks: ['/parts', '/settings'] },
   { path: '/logbook', view: 'logbook/FleetLogbook', asks: ['/logbook?limit=60&'] },
+  { path: '/faults', view: 'faults/FaultsPage', asks: ['/standings?limit=100'] },
+  {
+    path: '/units/:id/faults',
+    view: 'faults/FaultFinder',
+    asks: [
+      '/compressors/:id',
+      '/compressors/:id/measurements?limit=200',
+      '/compressors/:id/repairs',
+      '/fault-counts',
+      '/sites',
+    ],
+  },
   { path: '/bench', view: 'bench/Bench', asks: [] },
 ];

@@ -46,7 +46,7 @@ export function EndOfSearch({ unit, search, view, timeZone, onKept }: EndOfSearc
   return (
     <Box
       component="section"
-      aria-label="Put it right"
+      aria-label="Fix it"
       sx={{ borderTop: 1, borderColor: 'divider', mt: 2.5, pt: 1.5 }}
     >
       <TextField

@@ -249,7 +249,7 @@ function Headline({ symptom, view }: { readonly symptom: Symptom; readonly view:
   const says = view.nothingFits
     ? 'None of the known causes explains all of it.'
     : view.isKnown
-      ? `Put right first: ${lower(name(view.repair))}.`
+      ? `Fix first: ${lower(name(view.repair))}.`
       : `Likeliest: ${lower(name(first!.cause))}${second && second.odds > 0.6 * first!.odds ? `; or ${lower(name(second.cause))}` : ''}.`;
   return (
     <Box sx={{ mt: 0.5 }}>
@@ -317,7 +317,7 @@ function WhatNext({ unit, search, view, timeZone, isThinking, onKept }: WhatNext
         <Typography sx={{ fontWeight: 600 }}>
           {view.nothingFits
             ? 'Nothing more that could be tested would tell.'
-            : 'More testing would take longer than putting it right.'}
+            : 'More testing would take longer than fixing it.'}
         </Typography>
       )}
       {worth !== null && (
