@@ -588,7 +588,7 @@ export const faultTests: readonly FaultTest[] = [
   {
     code: 'T31',
     name: 'Oil lines at the cooler',
-    question: 'Oil lines into and out of the cooler by contact thermometer, from a cold start.',
+    question: 'Oil lines into and out of the cooler by contact thermometer.',
     minutes: 4,
     states: ['run'],
     danger: 1,

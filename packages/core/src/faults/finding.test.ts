@@ -235,7 +235,11 @@ describe('what is proposed', () => {
     const proposed = (isElectrician: boolean) =>
       plates.flatMap((one) =>
         symptomsOf(one).flatMap((symptom) => {
-          const { next } = standFinding(beginFinding(symptom, one, { isElectrician }), [], 'run');
+          const begun = beginFinding(symptom, one, { isElectrician });
+          // Nobody could tell anything by the others.
+          const others = begun.tests.filter(({ trade }) => !trade);
+          const answers = others.map(({ code }) => ({ test: code, answer: CANNOT_TELL }));
+          const { next } = standFinding(begun, answers, 'run');
           return next && faultTestByCode(next.test)!.trade ? [symptom.code] : [];
         }),
       );

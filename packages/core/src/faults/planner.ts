@@ -15,7 +15,7 @@ export interface PlannedTest {
   readonly penalty: number;
   /** Danger, 0 to 3: the dangerous waits where a safer one does as well. */
   readonly danger: number;
-  /** By outcome, then by cause; each cause’s column sums to 1. */
+  /** By outcome, the usual one last, then by cause; each cause’s column sums to 1. */
   readonly chances: readonly Float64Array[];
 }
 
@@ -74,7 +74,7 @@ const byValue = (a: Action, b: Action) =>
 const LOOKED_INTO = 8;
 const REPAIRS_LOOKED_INTO = 3;
 /** What is no worse than this, of the best, counts as good. */
-const AS_GOOD_AS = 1.01;
+const AS_GOOD_AS = 1.03;
 /** A safer test comes first within so many times the minutes. */
 const SAFER_WITHIN = 3;
 /** Causes below this are not counted among those that a test parts. */
@@ -278,7 +278,7 @@ export class Planner {
       });
       actions.sort(byValue);
     }
-    const first = this.easiest(actions, state);
+    const first = this.easiest(actions, point);
     const repair = actions.find(({ kind }) => kind === 'repair')!.at;
     if (first.kind === 'repair') return { test: null, state, repair, expected: first.value, withoutTests };
     const test = this.saferThan(first.at, point, allowed) ?? first.at;
@@ -286,17 +286,19 @@ export class Planner {
     return { test, state: this.stateFor(tests[test]!, state), repair, expected, withoutTests };
   }
 
-  /** The best; or of tests that are as good but for a hundredth, the one that takes least. */
-  private easiest(actions: readonly Action[], state: number): Action {
+  /** The best; or of tests that are as good but for three hundredths, the one that looks at most of it for its minutes. */
+  private easiest(actions: readonly Action[], { belief, state }: PlanPoint): Action {
     const [best] = actions;
     if (best!.kind === 'repair') return best!;
-    const takes = ({ at }: Action) => {
+    const worth = ({ at }: Action) => {
       const test = this.problem.tests[at]!;
-      return this.costOf(test, state).minutes + test.penalty;
+      const usual = test.chances.at(-1)!;
+      const looksAt = belief.reduce((sum, chance, i) => sum + (usual[i]! < 0.5 ? chance : 0), 0);
+      return looksAt / (this.costOf(test, state).minutes + test.penalty);
     };
     return actions
       .filter(({ kind, value }) => kind === 'test' && value <= best!.value * AS_GOOD_AS)
-      .reduce((least, one) => (takes(one) < takes(least) ? one : least));
+      .reduce((most, one) => (worth(one) > worth(most) ? one : most));
   }
 
   /** A test of less danger that parts the same causes within three times the minutes; the quickest. */

@@ -8,6 +8,7 @@ import {
   USUAL_BELIEF,
   type BeliefOptions,
   type Finding,
+  type PlanPoint,
 } from '../faults/index.js';
 import type { DataPlate } from '../machine/index.js';
 
@@ -193,19 +194,18 @@ export class KeptOdds {
   }
 }
 
-/** The fault finder itself. */
-export function finderWay(finding: Finding, depth: 1 | 2 = 2): Way {
+/** A way that keeps odds and knows how the machine stands: `choose` says which test is next, null for a repair. */
+function watchingWay(
+  finding: Finding,
+  choose: (point: PlanPoint, odds: Float64Array) => { readonly test: number | null; readonly repair: number },
+): Way {
   const kept = new KeptOdds(finding);
   const asked = finding.tests.map(() => false);
   let state = 0;
   return {
     next: () => {
-      const point = { belief: summingToOne(kept.odds()), state, asked };
-      const { test, repair } = finding.planner.choose(
-        point,
-        depth,
-        (at) => finding.isElectrician || !finding.tests[at]!.trade,
-      );
+      const odds = kept.odds();
+      const { test, repair } = choose({ belief: summingToOne(odds), state, asked }, odds);
       return test === null ? { repair } : { test };
     },
     answered: (test, answer) => {
@@ -219,6 +219,15 @@ export function finderWay(finding: Finding, depth: 1 | 2 = 2): Way {
     },
     odds: () => kept.odds(),
   };
+}
+
+const isAllowed = ({ tests, isElectrician }: Finding, at: number) => isElectrician || !tests[at]!.trade;
+
+/** The fault finder itself. */
+export function finderWay(finding: Finding, depth: 1 | 2 = 2): Way {
+  return watchingWay(finding, (point) =>
+    finding.planner.choose(point, depth, (at) => isAllowed(finding, at)),
+  );
 }
 
 /** Repairs in order of chance over minutes, no tests. */
@@ -283,36 +292,18 @@ export function listWithOddsWay(finding: Finding, list: readonly number[], sureF
 
 /** The test that tells most for its minutes, until one cause is sure enough. */
 export function informationWay(finding: Finding, sureFrom: number): Way {
-  const kept = new KeptOdds(finding);
-  const asked = finding.tests.map(() => false);
-  let state = 0;
-  const best = (odds: Float64Array) => {
-    let [chosen, most] = [null as number | null, 1e-6];
-    finding.problem.tests.forEach((test, at) => {
-      if (asked[at] || (finding.tests[at]!.trade && !finding.isElectrician)) return;
-      const rate = informationOf(test.chances, odds) / finding.planner.costOf(test, state).minutes;
-      if (rate > most) [chosen, most] = [at, rate];
+  const { planner, problem } = finding;
+  return watchingWay(finding, ({ belief, state, asked }, odds) => {
+    const repair = planner.firstRepair(belief, state);
+    if (Math.max(...odds) >= sureFrom) return { test: null, repair };
+    let [test, most] = [null as number | null, 1e-6];
+    problem.tests.forEach((one, at) => {
+      if (asked[at] || !isAllowed(finding, at)) return;
+      const rate = informationOf(one.chances, belief) / planner.costOf(one, state).minutes;
+      if (rate > most) [test, most] = [at, rate];
     });
-    return chosen;
-  };
-  return {
-    next: () => {
-      const odds = kept.odds();
-      const shares = summingToOne(odds);
-      const test = Math.max(...odds) >= sureFrom ? null : best(shares);
-      return test === null ? { repair: finding.planner.firstRepair(shares, state) } : { test };
-    },
-    answered: (test, answer) => {
-      kept.answered(test, answer);
-      asked[test] = true;
-      state = finding.planner.costOf(finding.problem.tests[test]!, state).after;
-    },
-    mended: (cause) => {
-      kept.belief.mended(cause);
-      state = 0;
-    },
-    odds: () => kept.odds(),
-  };
+    return { test, repair };
+  });
 }
 
 function entropy(shares: Float64Array): number {
