@@ -74,7 +74,7 @@ const byValue = (a: Action, b: Action) =>
 const LOOKED_INTO = 8;
 const REPAIRS_LOOKED_INTO = 3;
 /** What is no worse than this, of the best, counts as good. */
-const AS_GOOD_AS = 1.03;
+const AS_GOOD_AS = 1.02;
 /** A safer test comes first within so many times the minutes. */
 const SAFER_WITHIN = 3;
 /** Causes below this are not counted among those that a test parts. */
@@ -286,7 +286,7 @@ export class Planner {
     return { test, state: this.stateFor(tests[test]!, state), repair, expected, withoutTests };
   }
 
-  /** The best; or of tests that are as good but for three hundredths, the one that looks at most of it for its minutes. */
+  /** The best; or of tests that are as good but for a fiftieth, the one that looks at most of it for its minutes. */
   private easiest(actions: readonly Action[], { belief, state }: PlanPoint): Action {
     const [best] = actions;
     if (best!.kind === 'repair') return best!;
