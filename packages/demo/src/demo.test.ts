@@ -35,7 +35,7 @@ beforeAll(async () => {
     clock: () => NOW,
   });
   await app.init();
-}, 60_000);
+}, 240_000);
 afterAll(async () => {
   await app?.close();
   for (const made of folders) rmSync(made, { recursive: true, force: true });

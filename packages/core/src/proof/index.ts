@@ -20,3 +20,11 @@ export {
   type Found as FoundCause,
   type Way,
 } from './faulty-machines.js';
+export {
+  answeringMachines,
+  differences,
+  simulateAnswers,
+  type AnsweringMachine,
+  type Difference,
+  type SimulatedAnswers,
+} from './simulated-answers.js';

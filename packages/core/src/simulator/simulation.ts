@@ -243,6 +243,7 @@ export class Simulation {
 
   /** Puts a space at a gauge pressure, bar, with the air as warm as the room: where a course begins. */
   put(code: string, bar: number): void {
+    if (!Number.isFinite(bar)) throw new Error(`No pressure: ${bar}`);
     const { plant } = this.machine;
     const at = this.spaceAt(code);
     plant.fill(this.state, at, plant.pressure[plant.room]! + bar * 1e5, this.state[2 * plant.count + at]!);

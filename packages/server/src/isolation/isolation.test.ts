@@ -125,6 +125,7 @@ test('two people at one vent, a look too soon, heads too hot, running work under
   const his = { by: jon.id, session: 'his' };
   for (const who of [{}, his]) expectStatus(201, await format('lock-out', 'holds', {}, who));
   expect((await visit.done('bearing-check')).body.code).toBe('is-isolated');
+  expectStatus(201, await format('outlet', 'holds'));
   expectStatus(201, await format('vessel', 'passes'));
   server.now += MINUTE;
   expect((await format('vessel', 'silent', { needle: 'fell' }, his)).body.code).toBe('another-opened');
