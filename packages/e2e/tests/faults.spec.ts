@@ -217,6 +217,8 @@ test('a head is opened for a test only once it is isolated, as everywhere', asyn
   const [repair] = await itemsOf<{ id: string }>(page, `/compressors/${unit}/repairs`);
   await office.isolate('repairs', repair!.id, unit, ['stages']);
   await page.reload();
+  // Somebody's lock is on it: nothing is proposed that would have it run.
+  await expect(page.getByRole('region', { name: 'The machine now' })).toContainText('A lock is on record');
   await page.getByRole('region', { name: 'Isolation' }).getByRole('button', { name: 'Isolate' }).click();
   await hold(page, /^Hold: all four/);
   await expect(next(page)).toContainText('isolated, vented and proved');

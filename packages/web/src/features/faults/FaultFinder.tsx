@@ -4,6 +4,7 @@ import { lower } from '@entretien/core/basics';
 import {
   beginFinding,
   causeData,
+  faultTestByCode,
   recordedAnswers,
   symptomByCode,
   type Counts,
@@ -14,6 +15,7 @@ import { useCallback, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Caution } from '../../components/Caution.js';
 import { HoldButton } from '../../components/isolation/HoldButton.js';
+import { ProblemLine } from '../../components/ProblemLine.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { StopBanner } from '../../components/stop/StopBanner.js';
 import { useNow } from '../../components/use-now.js';
@@ -25,9 +27,9 @@ import { ChooseSymptom } from './ChooseSymptom.js';
 import { EndOfSearch } from './EndOfSearch.js';
 import { FaultPath } from './FaultPath.js';
 import { GivenAnswers } from './GivenAnswers.js';
-import { LockHold, MachineStateBar } from './MachineStateBar.js';
+import { LOCK_ON_RECORD, LockHold, MachineStateBar } from './MachineStateBar.js';
 import { NextTest, WorthChanging } from './NextTest.js';
-import { openedByTest, OpenTest, useIsProved } from './OpenTest.js';
+import { openedByTest, OpenTest, useHasLock, useIsProved } from './OpenTest.js';
 import { useSearch, useSearches, type Search } from './searches.js';
 import { confirmedBefore, lastWorkAt } from './suggest.js';
 import { useFinding } from './use-finding.js';
@@ -176,8 +178,12 @@ interface SearchingProps {
   readonly onKept: () => void;
 }
 
-function Searching(props: SearchingProps) {
-  const { unit, search, record } = props;
+function Searching(given: SearchingProps) {
+  const { unit, record } = given;
+  const hasLock = useHasLock(unit);
+  const search: Search =
+    hasLock && given.search.state === 'run' ? { ...given.search, state: 'lock' } : given.search;
+  const props = { ...given, search };
   const symptom = symptomByCode(search.symptom)!;
   const learns = useSearches((searches) => searches.learns);
   const change = useSearches((searches) => searches.change);
@@ -233,7 +239,7 @@ function Searching(props: SearchingProps) {
           <Choices {...props} />
         </Box>
         <Box sx={{ order: { xs: 1, md: 2 } }}>
-          <WhatNext {...props} view={view} isThinking={isThinking} />
+          <WhatNext {...props} view={view} isThinking={isThinking} hasLock={hasLock} />
         </Box>
       </Box>
     </>
@@ -278,10 +284,11 @@ function Headline({ symptom, view }: { readonly symptom: Symptom; readonly view:
 interface WhatNextProps extends SearchingProps {
   readonly view: View;
   readonly isThinking: boolean;
+  readonly hasLock: boolean;
 }
 
 /** The next test as the machine stands, what would be worth changing that for, and the way into the repair. */
-function WhatNext({ unit, search, view, timeZone, isThinking, onKept }: WhatNextProps) {
+function WhatNext({ unit, search, view, timeZone, isThinking, hasLock, onKept }: WhatNextProps) {
   const change = useSearches((searches) => searches.change);
   const repair = useOpenRepair(unit, search, timeZone);
   const { next, worth } = view;
@@ -289,17 +296,22 @@ function WhatNext({ unit, search, view, timeZone, isThinking, onKept }: WhatNext
   const isProved = useIsProved(unit, openCode === null ? [] : openedByTest(openCode, unit));
   const setState = (state: Search['state']) => change(unit.id, { state });
   const onProved = useCallback(() => change(unit.id, { state: 'open' }), [change, unit.id]);
+  // A repair is opened early, so that its isolation can be put on record.
+  const openEarly = () => void repair.openRepair(null).catch(() => undefined);
   const isShown = next !== null && (next.state !== 'open' || isProved);
   return (
     <>
-      <MachineStateBar state={search.state} onState={setState} />
+      <MachineStateBar state={search.state} hasLock={hasLock} onState={setState} />
       {isShown && (
         <NextTest
           key={next.test}
           proposal={next}
           isThinking={isThinking}
           onAnswer={(answer) =>
-            change(unit.id, { answers: [...search.answers, { test: next.test, answer }] })
+            change(unit.id, {
+              answers: [...search.answers, { test: next.test, answer }],
+              ...(faultTestByCode(next.test)?.after === 'run' ? { state: 'run' } : {}),
+            })
           }
         />
       )}
@@ -309,7 +321,7 @@ function WhatNext({ unit, search, view, timeZone, isThinking, onKept }: WhatNext
           test={next.test}
           repairId={search.repairId}
           isOpening={repair.isSending}
-          onOpenRepair={() => void openFor(repair, change, unit.id)}
+          onOpenRepair={openEarly}
           onProved={onProved}
         />
       )}
@@ -322,11 +334,14 @@ function WhatNext({ unit, search, view, timeZone, isThinking, onKept }: WhatNext
       )}
       {worth !== null && (
         <WorthChanging proposal={worth}>
-          {worth.state === 'run' && (
-            <Button variant="outlined" onClick={() => setState('run')} sx={{ minHeight: 48 }}>
-              My lock is off, it may run
-            </Button>
-          )}
+          {worth.state === 'run' &&
+            (hasLock ? (
+              <Typography variant="body2">{LOCK_ON_RECORD}</Typography>
+            ) : (
+              <Button variant="outlined" onClick={() => setState('run')} sx={{ minHeight: 48 }}>
+                My lock is off, it may run
+              </Button>
+            ))}
           {worth.state === 'lock' && <LockHold onLocked={() => setState('lock')} />}
           {worth.state === 'open' && (
             <OpenTest
@@ -334,26 +349,15 @@ function WhatNext({ unit, search, view, timeZone, isThinking, onKept }: WhatNext
               test={worth.test}
               repairId={search.repairId}
               isOpening={repair.isSending}
-              onOpenRepair={() => void openFor(repair, change, unit.id)}
+              onOpenRepair={openEarly}
               onProved={onProved}
             />
           )}
         </WorthChanging>
       )}
+      <ProblemLine error={repair.error} />
       <EndOfSearch unit={unit} search={search} view={view} timeZone={timeZone} onKept={onKept} />
     </>
-  );
-}
-
-/** A repair is opened early, so that its isolation can be put on record. */
-async function openFor(
-  { openRepair, repairId }: ReturnType<typeof useOpenRepair>,
-  change: (compressorId: string, change: Partial<Search>) => void,
-  compressorId: string,
-): Promise<void> {
-  await openRepair(null).then(
-    () => change(compressorId, { repairId }),
-    () => undefined,
   );
 }
 

@@ -9,13 +9,17 @@ const stateNames: Readonly<Record<MachineState, string>> = {
   open: 'Isolated, vented and proved',
 };
 
+export const LOCK_ON_RECORD = 'A lock is on record: it runs again once that is taken off there.';
+
 interface MachineStateBarProps {
   readonly state: MachineState;
+  /** A lock is on record. */
+  readonly hasLock: boolean;
   readonly onState: (state: MachineState) => void;
 }
 
 /** How the machine stands now: only what that allows is proposed. */
-export function MachineStateBar({ state, onState }: MachineStateBarProps) {
+export function MachineStateBar({ state, hasLock, onState }: MachineStateBarProps) {
   const [isLocking, setLocking] = useState(false);
   return (
     <Box component="section" aria-label="The machine now" sx={{ mb: 2 }}>
@@ -32,6 +36,10 @@ export function MachineStateBar({ state, onState }: MachineStateBarProps) {
               Stop and lock it
             </Button>
           )
+        ) : hasLock ? (
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            {LOCK_ON_RECORD}
+          </Typography>
         ) : (
           <Button onClick={() => onState('run')} sx={{ minHeight: 44 }}>
             My lock is off, it may run
