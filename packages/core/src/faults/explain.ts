@@ -1,6 +1,13 @@
 import { causeData, type CauseCode } from './cause.js';
 import { lower } from '../basics/index.js';
-import { answerIndex, answersOf, faultTestByCode, type FaultTest, type GivenAnswer } from './fault-test.js';
+import {
+  answerText,
+  faultTestByCode,
+  findAnswer,
+  USUAL,
+  type FaultTest,
+  type GivenAnswer,
+} from './fault-test.js';
 import { symptomByCode } from './symptoms/index.js';
 import type { AnswerTable } from './belief.js';
 
@@ -27,17 +34,17 @@ export function explainAnswer(
   { tests, tables, causes }: Explained,
   given: GivenAnswer,
   odds: ReadonlyMap<CauseCode, number>,
-): string | null {
-  const at = tests.findIndex(({ code }) => code === given.test);
-  const index = at < 0 ? null : answerIndex(tests[at]!, given.answer);
-  if (index === null) return 'Nobody could tell: nothing moves.';
-  const { full, others } = tables[at]!;
+): string {
+  const found = findAnswer(tests, given);
+  if (found === null) return 'Nobody could tell: nothing moves.';
+  const { index } = found;
+  const { full, others } = tables[found.at]!;
   const weighed = causes.map(({ code }, i) => ({
     code,
     chance: full[index]![i]!,
     share: odds.get(code) ?? 0,
   }));
-  const isUsual = index === tests[at]!.answers.length;
+  const isUsual = given.answer === USUAL;
   // The cause that it moves most: up where something was found, down where nothing was.
   const moved = weighed.reduce((best, one) => {
     const by = (of: typeof one) => Math.abs(of.chance - others[index]!) * (isUsual ? 1 : 0.2 + of.share);
@@ -57,7 +64,7 @@ export function describeSearch({ symptom, answers }: SearchCodes): string {
   const said = answers.flatMap(({ test: code, answer }) => {
     const test = faultTestByCode(code);
     if (!test) return [];
-    const text = answersOf(test).find((one) => one.code === answer)?.text ?? 'nobody could tell';
+    const text = answerText(test, answer) ?? 'nobody could tell';
     return [`${test.name}: ${lower(text)}`];
   });
   const seen = symptomByCode(symptom)?.text ?? symptom;

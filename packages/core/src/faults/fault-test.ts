@@ -780,6 +780,22 @@ export function answerIndex(test: FaultTest, answer: string): number | null {
   return at < 0 ? null : at;
 }
 
+/** Which of some tests was answered, and by which of its answers; null where that moves nothing. */
+export function findAnswer(
+  tests: readonly FaultTest[],
+  { test: code, answer }: GivenAnswer,
+): { readonly at: number; readonly test: FaultTest; readonly index: number } | null {
+  const at = tests.findIndex((one) => one.code === code);
+  const test = tests[at];
+  const index = test ? answerIndex(test, answer) : null;
+  return test && index !== null ? { at, test, index } : null;
+}
+
+/** An answer of a test in words; undefined where nobody could tell. */
+export function answerText(test: FaultTest, answer: string): string | undefined {
+  return answersOf(test).find(({ code }) => code === answer)?.text;
+}
+
 /** All answers of a test, the usual one last. */
 export function answersOf({
   answers,

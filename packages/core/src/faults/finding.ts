@@ -5,9 +5,11 @@ import {
   answerChances,
   answerIndex,
   answersOf,
+  answerText,
   CANNOT_TELL,
   faultTestByCode,
   faultTests,
+  findAnswer,
   tellsOf,
   USUAL,
   type FaultTest,
@@ -147,10 +149,9 @@ export function beliefAfter(
   mended: readonly CauseCode[] = [],
 ): Belief {
   const belief = new Belief(starting.rates, options, starting.causes.indexOf('OTHER'));
-  for (const { test, answer } of answers) {
-    const at = tests.findIndex(({ code }) => code === test);
-    const index = at < 0 ? null : answerIndex(tests[at]!, answer);
-    if (index !== null) belief.answer(tables[at]!, index);
+  for (const given of answers) {
+    const found = findAnswer(tests, given);
+    if (found) belief.answer(tables[found.at]!, found.index);
   }
   for (const cause of mended) belief.mended(starting.causes.indexOf(cause));
   return belief;
@@ -245,9 +246,7 @@ export function standFinding(
       other >= NOTHING_FITS.odds &&
       other >= NOTHING_FITS.times * starting.rates[atOther]!,
     conflicts: conflictsOf(finding, answers),
-    why: Object.fromEntries(
-      answers.map((given) => [given.test, explainAnswer(finding, given, sureness) ?? '']),
-    ),
+    why: Object.fromEntries(answers.map((given) => [given.test, explainAnswer(finding, given, sureness)])),
     reasons: starting.reasons,
   };
 }
@@ -281,14 +280,11 @@ function proposal(
 }
 
 /** Causes that an answer speaks for: three times as likely with them as without; empty for the usual one. */
-function speaksFor(
-  { tests, tables, causes }: Finding,
-  { test, answer }: GivenAnswer,
-): ReadonlySet<CauseCode> {
-  const at = tests.findIndex(({ code }) => code === test);
-  const index = at < 0 ? null : answerIndex(tests[at]!, answer);
-  if (index === null || index === tests[at]!.answers.length) return new Set();
-  const { full, others } = tables[at]!;
+function speaksFor({ tests, tables, causes }: Finding, given: GivenAnswer): ReadonlySet<CauseCode> {
+  const found = findAnswer(tests, given);
+  if (found === null || given.answer === USUAL) return new Set();
+  const { full, others } = tables[found.at]!;
+  const { index } = found;
   return new Set(causes.flatMap(({ code }, i) => (full[index]![i]! >= 3 * others[index]! ? [code] : [])));
 }
 
@@ -309,7 +305,7 @@ function conflictsOf(finding: Finding, answers: readonly GivenAnswer[]): string[
   const found: string[] = [];
   const text = (given: GivenAnswer) => {
     const test = finding.tests.find(({ code }) => code === given.test)!;
-    return `“${test.name}: ${answersOf(test).find(({ code }) => code === given.answer)!.text}”`;
+    return `“${test.name}: ${answerText(test, given.answer)}”`;
   };
   answers.forEach((given, i) => {
     const spoken = speaksFor(finding, given);

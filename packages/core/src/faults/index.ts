@@ -13,6 +13,7 @@ export {
   answerChances,
   answerIndex,
   answersOf,
+  answerText,
   CANNOT_TELL,
   faultTestByCode,
   faultTests,

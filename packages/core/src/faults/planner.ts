@@ -41,14 +41,8 @@ export interface PlanPoint {
 export interface PlanChoice {
   /** Index of the test; null where the best is to begin a repair. */
   readonly test: number | null;
-  /** State in which that test is done. */
-  readonly state: number;
   /** Index of the cause to be put right first, if no test is made. */
   readonly repair: number;
-  /** Minutes to the mended machine that are expected when this is done. */
-  readonly expected: number;
-  /** The same without any test: repairs in the best order. */
-  readonly withoutTests: number;
 }
 
 export type Depth = 1 | 2;
@@ -211,14 +205,8 @@ export class Planner {
   private twoSteps(action: Action, point: PlanPoint, enough: number): number {
     const { belief, state, asked } = point;
     const { unclear, tests } = this.problem;
-    if (action.kind === 'repair') {
-      const minutes = this.repairMinutes(action.at, state);
-      const left = 1 - belief[action.at]!;
-      if (left <= 1e-12) return minutes;
-      const rest = this.posterior;
-      for (let i = 0; i < this.size; i++) rest[i] = i === action.at ? 0 : belief[i]! / left;
-      return minutes + left * this.oneStepBest(rest, 0, asked, -1);
-    }
+    if (action.kind === 'repair')
+      return this.repairThen(action.at, belief, state, (rest) => this.oneStepBest(rest, 0, asked, -1));
     const test = tests[action.at]!;
     const { minutes, after } = this.costOf(test, state);
     const spent = minutes + test.penalty + unclear * this.withoutTests(belief, after);
@@ -238,15 +226,26 @@ export class Planner {
       .filter(({ worth }) => worth > 0)
       .sort((a, b) => b.worth - a.worth)
       .slice(0, REPAIRS_LOOKED_INTO)
-      .map(({ at }) => ({ kind: 'repair', at, value: this.repairThen(at, belief, state) }));
+      .map(({ at }) => ({
+        kind: 'repair',
+        at,
+        value: this.repairThen(at, belief, state, (rest) => this.withoutTests(rest, 0)),
+      }));
   }
 
-  private repairThen(at: number, belief: Float64Array, state: number): number {
+  /** Expected minutes if a repair is made, and `then` follows where it was not that. */
+  private repairThen(
+    at: number,
+    belief: Float64Array,
+    state: number,
+    then: (rest: Float64Array) => number,
+  ): number {
     const left = 1 - belief[at]!;
     const minutes = this.repairMinutes(at, state);
     if (left <= 1e-12) return minutes;
-    for (let i = 0; i < this.size; i++) this.posterior[i] = i === at ? 0 : belief[i]! / left;
-    return minutes + left * this.withoutTests(this.posterior, 0);
+    const rest = this.posterior;
+    for (let i = 0; i < this.size; i++) rest[i] = i === at ? 0 : belief[i]! / left;
+    return minutes + left * then(rest);
   }
 
   /**
@@ -258,7 +257,6 @@ export class Planner {
   choose(point: PlanPoint, depth: Depth = 2, allowed: (test: number) => boolean = () => true): PlanChoice {
     const { tests } = this.problem;
     const { belief, state, asked } = point;
-    const withoutTests = this.withoutTests(belief, state);
     const repairs = this.repairsFirst(point);
     let actions = tests
       .flatMap((test, at): Action[] =>
@@ -269,7 +267,7 @@ export class Planner {
       .concat(repairs)
       .sort(byValue);
     if (depth === 2) {
-      let best = withoutTests;
+      let best = this.withoutTests(belief, state);
       const looked = [...actions.filter(({ kind }) => kind === 'test').slice(0, LOOKED_INTO), ...repairs];
       actions = looked.sort(byValue).map((action) => {
         const value = Math.min(action.value, this.twoSteps(action, point, Math.max(best, action.value)));
@@ -280,10 +278,8 @@ export class Planner {
     }
     const first = this.easiest(actions, point);
     const repair = actions.find(({ kind }) => kind === 'repair')!.at;
-    if (first.kind === 'repair') return { test: null, state, repair, expected: first.value, withoutTests };
-    const test = this.saferThan(first.at, point, allowed) ?? first.at;
-    const expected = actions.find(({ kind, at }) => kind === 'test' && at === test)?.value ?? first.value;
-    return { test, state: this.stateFor(tests[test]!, state), repair, expected, withoutTests };
+    if (first.kind === 'repair') return { test: null, repair };
+    return { test: this.saferThan(first.at, point, allowed) ?? first.at, repair };
   }
 
   /** The best; or of tests that are as good but for a fiftieth, the one that looks at most of it for its minutes. */

@@ -1,6 +1,7 @@
 import {
   beginFinding,
-  Belief,
+  beliefAfter,
+  type Belief,
   chanceOfBoth,
   machineStates,
   summingToOne,
@@ -178,11 +179,7 @@ function isDaring(
 export class KeptOdds {
   readonly belief: Belief;
   constructor(private readonly finding: Finding) {
-    this.belief = new Belief(
-      finding.starting.rates,
-      finding.belief,
-      finding.starting.causes.indexOf('OTHER'),
-    );
+    this.belief = beliefAfter(finding, []);
   }
 
   answered(test: number, answer: number | null): void {

@@ -311,6 +311,16 @@ export function useRepairs(compressorId: string) {
   });
 }
 
+/** A repair with all that was done about it. */
+export function useRepair(id: string | null) {
+  return useQuery({
+    queryKey: ['unit', 'repair', id],
+    enabled: id !== null,
+    queryFn: () => getJson<RepairView>(`/repairs/${id}`),
+    retry: false,
+  });
+}
+
 /** Everything in the fleet that must not be used. */
 export function useStops() {
   return useQuery({

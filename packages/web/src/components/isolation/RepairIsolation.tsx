@@ -1,15 +1,7 @@
 import { Box, Button, Collapse, Stack, Typography } from '@mui/material';
-import {
-  DEFAULT_PERSON_ID,
-  type CompressorView,
-  OpenRepair,
-  RecordRepairStep,
-  type RepairView,
-} from '@entretien/contracts';
+import { type CompressorView, OpenRepair, RecordRepairStep, type RepairView } from '@entretien/contracts';
 import {
   isLockedBy,
-  isolationOf,
-  missingFor,
   restartSteps,
   describeMissing,
   type IsolateBody,
@@ -17,13 +9,12 @@ import {
 } from '@entretien/core/isolation';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
-import { usePreferences } from '../../data/preferences.js';
 import { currentInstant } from '../../data/clock.js';
 import { sentenceOf } from '../../data/api.js';
-import { useIsolation, usePost } from '../../data/queries.js';
+import { usePost } from '../../data/queries.js';
 import { SESSION } from '../../data/session.js';
 import { IsolationGuide } from './IsolationGuide.js';
-import { useNow } from '../use-now.js';
+import { useIsolationFold } from './use-isolation-fold.js';
 
 interface RepairIsolationProps {
   readonly repair: RepairView;
@@ -33,19 +24,15 @@ interface RepairIsolationProps {
 
 /** The isolation of the unit, told of a repair: the same guard as in a visit. */
 export function RepairIsolation({ repair, unit, opens }: RepairIsolationProps) {
-  const { data } = useIsolation(unit.id);
+  const isolation = useIsolationFold(unit);
   const [isOpen, setOpen] = useState(false);
-  const by = usePreferences((preferences) => preferences.personId) ?? DEFAULT_PERSON_ID;
   const post = usePost<object, unknown>(RecordRepairStep, `/repairs/${repair.id}/steps`);
   const open = usePost<OpenRepair, unknown>(OpenRepair, `/compressors/${unit.id}/repairs`);
-  const minute = useNow();
-  if (!data) return null;
-  const guarded = { plate: unit, pauseMinutes: data.pauseMinutes, timeZone: data.timeZone };
-  const fold = isolationOf(guarded, data.events);
-  const now = Math.max(minute, data.events.at(-1)?.doneAt ?? 0);
-  const missing = missingFor(guarded, fold, opens, { at: now, by, session: SESSION });
+  if (!isolation) return null;
+  const { guarded, fold, by, now, lastAt } = isolation;
+  const missing = isolation.missingFor(opens);
   const record = async ({ kind, ...details }: IsolateBody | RestartBody) => {
-    const doneAt = new Date(Math.max(currentInstant(), (data.events.at(-1)?.doneAt ?? 0) + 1)).toISOString();
+    const doneAt = new Date(Math.max(currentInstant(), lastAt + 1)).toISOString();
     await post.mutateAsync({ id: newId(), kind, doneAt, session: SESSION, details }).catch(() => undefined);
   };
   const find = (found: string) =>

@@ -22,7 +22,7 @@ import { useNow } from '../../components/use-now.js';
 import { getJson } from '../../data/api.js';
 import { currentInstant } from '../../data/clock.js';
 import { useCompressor, useMeasurements, useModelNotes, useRepairs, useSites } from '../../data/queries.js';
-import { CauseOdds } from './CauseOdds.js';
+import { CauseOdds, percent } from './CauseOdds.js';
 import { ChooseSymptom } from './ChooseSymptom.js';
 import { EndOfSearch } from './EndOfSearch.js';
 import { FaultPath } from './FaultPath.js';
@@ -263,9 +263,7 @@ function Headline({ symptom, view }: { readonly symptom: Symptom; readonly view:
         {symptom.text}. <strong>{says}</strong>
       </Typography>
       {view.chanceOfTwo > 0.25 && (
-        <Typography variant="body2">
-          Two things at once are possible: {Math.round(100 * view.chanceOfTwo)} %.
-        </Typography>
+        <Typography variant="body2">Two things at once are possible: {percent(view.chanceOfTwo)}.</Typography>
       )}
       {symptom.caution !== undefined && (
         <Box sx={{ mt: 1, maxWidth: 720 }}>

@@ -1,8 +1,9 @@
 import { Box } from '@mui/material';
 import { causeOn, type FindingView } from '@entretien/core/faults';
 import { stationsOf, type DataPlate, type Station } from '@entretien/core/machine';
-import { openWidth, StationGlyph } from '../../components/air-path/glyphs.js';
+import { StationGlyph } from '../../components/air-path/glyphs.js';
 import { pathLayout } from '../../components/air-path/path-layout.js';
+import { airLine } from '../../components/air-path/air-line.js';
 import { shortStationName } from '../../components/air-path/short-names.js';
 import { useWidth } from '../../components/use-width.js';
 import { percent } from './CauseOdds.js';
@@ -38,7 +39,7 @@ export function FaultPath({ plate, odds }: FaultPathProps) {
             />
           ))}
           <path
-            d={airLine(path, spacing, scale)}
+            d={airLine(path, { spacing, scale }, LINE_Y)}
             fill="none"
             stroke="var(--mui-palette-text-primary)"
             strokeWidth={1.6}
@@ -88,16 +89,6 @@ function suspectedStations(plate: DataPlate, odds: FindingView['odds']): Readonl
     if (station !== null) found.set(station, (found.get(station) ?? 0) + one);
   }
   return found;
-}
-
-function airLine(path: readonly Station[], spacing: number, scale: number): string {
-  const middle = (index: number) => spacing * (index + 0.5);
-  return path
-    .map(({ code }, index) => {
-      const from = index === 0 ? 2 : middle(index - 1) + openWidth(path[index - 1]!.code).right * scale;
-      return `M${from} ${LINE_Y} H${middle(index) - openWidth(code).left * scale}`;
-    })
-    .join(' ');
 }
 
 interface MarkProps {

@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { answersOf, faultTestByCode, type FindingView } from '@entretien/core/faults';
+import { answerText, faultTestByCode, type FindingView } from '@entretien/core/faults';
 import type { SearchAnswer } from './searches.js';
 
 interface GivenAnswersProps {
@@ -20,7 +20,7 @@ export function GivenAnswers({ answers, why, onUndo }: GivenAnswersProps) {
         {answers.map(({ test: code, answer, measurement }) => {
           const test = faultTestByCode(code);
           if (!test) return null;
-          const text = answersOf(test).find((one) => one.code === answer)?.text ?? 'Cannot tell';
+          const text = answerText(test, answer) ?? 'Cannot tell';
           return (
             <Box
               component="li"

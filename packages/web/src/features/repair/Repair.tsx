@@ -5,11 +5,9 @@ import { checkByCode, checksFor } from '@entretien/core/checks';
 import { stationName } from '@entretien/core/machine';
 import { openingsOf } from '@entretien/core/isolation';
 import { checksThatProve, proceduresFor, stepsOn, type Procedure } from '@entretien/core/repairs';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { getJson } from '../../data/api.js';
-import { useMeasurements, useSites, useCompressor } from '../../data/queries.js';
+import { useCompressor, useMeasurements, useRepair, useSites } from '../../data/queries.js';
 import { stayingTexts, type CheckTexts } from '../../components/checks/check-entries.js';
 import { JudgedFields } from '../../components/checks/JudgedFields.js';
 import { useJudged } from '../../components/checks/use-judged.js';
@@ -43,11 +41,7 @@ const stateText: Readonly<Record<RepairView['state'], string>> = {
 /** A fault from found to proved: its cause, the work, the parts, and the check that shows it helped. */
 export function Repair() {
   const { repairId = '' } = useParams();
-  const repair = useQuery({
-    queryKey: ['unit', 'repair', repairId],
-    queryFn: () => getJson<RepairView>(`/repairs/${repairId}`),
-    retry: false,
-  });
+  const repair = useRepair(repairId);
   const unit = useCompressor(repair.data?.compressorId);
   const failed = repair.isError ? repair : unit.isError ? unit : null;
   return (

@@ -4,9 +4,10 @@ import type { Family } from '@entretien/core/machine';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { Drop, stateText } from '../../../components/DropMark.js';
 import { useWidth } from '../../../components/use-width.js';
-import { openWidth, StationGlyph } from '../../../components/air-path/glyphs.js';
+import { StationGlyph } from '../../../components/air-path/glyphs.js';
 import { leadingTask, type MachineFacts, type StationFacts } from './station-facts.js';
 import { pathLayout } from '../../../components/air-path/path-layout.js';
+import { airLine } from '../../../components/air-path/air-line.js';
 
 interface AirPathProps {
   readonly family: Family;
@@ -60,7 +61,7 @@ export function AirPath({ family, machine, chosen, onChoose }: AirPathProps) {
             />
           )}
           <path
-            d={airLine(path, spacing, scale)}
+            d={`M${spacing / 2 - 32 * scale} ${LINE_Y - 4} l6 4 l-6 4 ${airLine(path, { spacing, scale }, LINE_Y)}`}
             fill="none"
             stroke="var(--mui-palette-text-primary)"
             strokeWidth={1.6}
@@ -135,17 +136,6 @@ export function AirPath({ family, machine, chosen, onChoose }: AirPathProps) {
       )}
     </Box>
   );
-}
-
-/** The line that the air takes, broken where a drawing carries it on itself. */
-function airLine(path: readonly StationFacts[], spacing: number, scale: number): string {
-  const middle = (index: number) => spacing * (index + 0.5);
-  const arrow = `M${middle(0) - 32 * scale} ${LINE_Y - 4} l6 4 l-6 4`;
-  const parts = path.map(({ code }, index) => {
-    const from = index === 0 ? 2 : middle(index - 1) + openWidth(path[index - 1]!.code).right * scale;
-    return `M${from} ${LINE_Y} H${middle(index) - openWidth(code).left * scale}`;
-  });
-  return [arrow, ...parts].join(' ');
 }
 
 const focusLook = {
