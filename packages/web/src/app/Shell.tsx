@@ -71,6 +71,7 @@ function Frame({ isCustomer }: { readonly isCustomer: boolean }) {
         sx={{
           alignItems: 'center',
           px: { xs: 2, md: 3.5 },
+          '@media (max-width: 359px)': { px: 1 },
           gap: { xs: 1, md: 2.5 },
           flexWrap: { xs: 'wrap', md: 'nowrap' },
           minHeight: 52,
@@ -105,6 +106,8 @@ function Frame({ isCustomer }: { readonly isCustomer: boolean }) {
                 display: 'flex',
                 alignItems: 'center',
                 minWidth: 44,
+                // On the narrowest screens seven places share 304 px.
+                '@media (max-width: 359px)': { minWidth: 38, fontSize: '0.8rem' },
                 justifyContent: 'center',
                 color: 'text.secondary',
                 fontWeight: 600,
