@@ -3,12 +3,13 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import seedrandom from 'seedrandom';
-import { answeringMachines, simulateAnswers } from '../packages/core/dist/proof/index.js';
+import { simulatedFamilies } from '../packages/core/dist/faults/index.js';
+import { simulateAnswers } from '../packages/core/dist/proof/index.js';
 
 const EACH = 24;
 
 const answers = Object.fromEntries(
-  answeringMachines.map((machine) => [
+  simulatedFamilies.map((machine) => [
     machine,
     simulateAnswers({ machine, each: EACH, random: (cause) => seedrandom(`${machine} ${cause}`) }),
   ]),
@@ -16,10 +17,11 @@ const answers = Object.fromEntries(
 const file = join(import.meta.dirname, '../packages/core/src/proof/simulated-answers.data.ts');
 writeFileSync(
   file,
-  `import type { AnsweringMachine, SimulatedAnswers } from './simulated-answers.js';
+  `import type { SimulatedFamily } from '../faults/index.js';
+import type { SimulatedAnswers } from './simulated-answers.js';
 
 /** Made by \`scripts/fault-likelihoods.mjs\`: of ${EACH} machines of each cause, how many gave each answer. */
 export const simulatedEach = ${EACH};
-export const simulatedAnswers: Readonly<Record<AnsweringMachine, SimulatedAnswers>> = ${JSON.stringify(answers)};
+export const simulatedAnswers: Readonly<Record<SimulatedFamily, SimulatedAnswers>> = ${JSON.stringify(answers)};
 `,
 );

@@ -22,6 +22,7 @@ export const areasOfCore = {
   faults: ['basics', 'machine', 'checks'],
   filling: ['basics', 'quantities', 'machine', 'air'],
   isolation: ['basics', 'machine'],
+  practice: ['basics', 'machine', 'isolation', 'simulator', 'faults'],
   proof: ['basics', 'machine', 'isolation', 'simulator', 'faults'],
   'follow-ups': ['basics', 'machine', 'hours', 'isolation'],
   stop: ['basics', 'machine', 'checks'],

@@ -1,19 +1,16 @@
-import { standFinding, type Finding } from '@entretien/core/faults';
+import { finderWay, play, standFinding, type FaultyMachine, type Finding } from '@entretien/core/faults';
 import {
   drawMachine,
   drawSmallProblem,
   exactMinutes,
-  finderWay,
   findingsOf,
   informationWay,
   listWithOddsWay,
   meanMinutes,
   paperWay,
   plannedMinutes,
-  play,
   repairsWay,
   searchList,
-  type FaultyMachine,
 } from '@entretien/core/proof';
 import { boardMachines } from '@entretien/core/simulator';
 import seedrandom from 'seedrandom';

@@ -3,7 +3,19 @@ import { expect, isPhone, itemsOf, openCompressor, settle, test } from './fixtur
 import { smallTargets, violations, widthOf } from './looks.js';
 
 const views = [
-  ['/', '/units', '/units/new', '/lists', 'walk', '/visits', '/parts', '/points', '/logbook', '/faults'],
+  [
+    '/',
+    '/units',
+    '/units/new',
+    '/lists',
+    'walk',
+    '/visits',
+    '/parts',
+    '/points',
+    '/logbook',
+    '/faults',
+    '/practice',
+  ],
   [
     '/bench/pump-up',
     '/bench/leaks?way=hole&diameterMm=3&pressureBar=7',

@@ -15,6 +15,8 @@ async function viewsOf(page: Page): Promise<readonly string[]> {
     '/parts',
     '/points',
     '/faults',
+    '/practice',
+    '/practice/noon/1',
     '/logbook',
     '/settings',
     '/lists',

@@ -57,3 +57,16 @@ export {
 } from './finding.js';
 export { describeSearch, explainAnswer, formatChance, shortName } from './explain.js';
 export { RECORD_COUNTS_MS, recordedAnswers, type RecordedAnswer, type RecordedVerdict } from './recorded.js';
+export { isDaring } from './daring.js';
+export {
+  drawAnswer,
+  finderWay,
+  isAllowed,
+  KeptOdds,
+  play,
+  watchingWay,
+  type FaultyMachine,
+  type Found,
+  type Way,
+} from './ways.js';
+export { simulatedCauses, simulatedFamilies, type SimulatedFamily } from './simulated-causes.js';

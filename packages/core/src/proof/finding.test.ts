@@ -1,14 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import seedrandom from 'seedrandom';
+import { finderWay, play } from '../faults/index.js';
 import { boardMachines } from '../simulator/index.js';
 import {
   drawMachine,
   drawSmallProblem,
   exactMinutes,
-  finderWay,
   findingsOf,
   plannedMinutes,
-  play,
   repairsWay,
 } from './index.js';
 

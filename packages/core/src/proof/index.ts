@@ -7,24 +7,12 @@ export { runCourses, type CoursesRun, type CoursesWanted } from './simulated.js'
 export { drawSmallProblem, exactMinutes, plannedMinutes, type SmallProblem } from './exact-finding.js';
 export {
   drawMachine,
-  finderWay,
   findingsOf,
   informationWay,
   listWithOddsWay,
   meanMinutes,
   paperWay,
-  play,
   repairsWay,
   searchList,
-  type FaultyMachine,
-  type Found as FoundCause,
-  type Way,
 } from './faulty-machines.js';
-export {
-  answeringMachines,
-  differences,
-  simulateAnswers,
-  type AnsweringMachine,
-  type Difference,
-  type SimulatedAnswers,
-} from './simulated-answers.js';
+export { differences, simulateAnswers, type Difference, type SimulatedAnswers } from './simulated-answers.js';

@@ -1,17 +1,5 @@
 import type { DataPlate } from '../machine/index.js';
-
-/** What a person does and looks at, at one place of a point of isolation. */
-export interface Place {
-  /** Valves that are shut. */
-  readonly shuts?: readonly string[];
-  /** What is opened to the air; left out where it vents by itself. */
-  readonly opens?: readonly string[];
-  /** What is heard there without opening anything. */
-  readonly hears?: string;
-  readonly gauge?: string;
-  /** The space that it should empty. */
-  readonly space?: string;
-}
+import { handlings, highPressureHandling, type Handling } from '../simulator/index.js';
 
 /** Something in a space that tells what is not so, or lets air in: one of these is one liar. */
 export type Liar =
@@ -27,18 +15,12 @@ export type Liar =
   | { readonly kind: 'needle-at-zero'; readonly gauge: string };
 
 /** A simulated machine as the guard's courses see it. */
-export interface Site {
+export interface Site extends Handling {
   readonly plate: DataPlate;
   readonly supplyBar: number;
   /** What stands in its spaces when somebody comes, bar at the least and at the most. */
   readonly holds: Readonly<Record<string, readonly [number, number]>>;
   readonly begins: Readonly<Record<string, number>>;
-  /** By point, or point/place. */
-  readonly places: Readonly<Record<string, Place>>;
-  /** Spaces that work really opens, by its code: reckoned from what is unscrewed, not from the guard's list. */
-  readonly opened: Readonly<Record<string, readonly string[]>>;
-  /** Work at something that stands by itself between its own valves: the machine may run meanwhile. */
-  readonly mayRun: readonly string[];
   /** By the space of the guard that they lie in. */
   readonly liars: Readonly<Record<string, readonly Liar[]>>;
 }
@@ -83,27 +65,7 @@ const piston: Site = {
   supplyBar: 9,
   holds: { receiver: [4, 10], network: [4, 9], intercooler: [0, 3], 'head-side': [0, 10] },
   begins: { 'other-set': 1 },
-  places: {
-    network: { shuts: ['valve-network'] },
-    receiver: { opens: ['drain-receiver'], gauge: 'receiver', space: 'receiver' },
-    'head-side': {
-      opens: ['bleed-intercooler'],
-      hears: 'unloader',
-      gauge: 'intercooler',
-      space: 'intercooler',
-    },
-  },
-  opened: {
-    outside: [],
-    oil: [],
-    // Turned by hand: what pushes on a piston is the air before its suction valve.
-    belt: ['intercooler'],
-    crankcase: ['intercooler', 'head-side'],
-    stages: ['intercooler', 'head-side'],
-    receiver: ['receiver'],
-    'check-valve': ['receiver', 'head-side'],
-  },
-  mayRun: [],
+  ...handlings.piston,
   liars: {
     receiver: [
       ...ventLiars('drain-receiver', 'receiver', 'receiver'),
@@ -122,18 +84,7 @@ const oilFree: Site = {
   supplyBar: 0,
   holds: { receiver: [2, 8], outlet: [0, 6], 'head-side': [0, 8] },
   begins: {},
-  places: {
-    outlet: { shuts: ['valve-outlet'], opens: ['trigger'] },
-    receiver: { opens: ['drain-receiver'], gauge: 'receiver', space: 'receiver' },
-    'head-side': { hears: 'unloader', space: 'head-side' },
-  },
-  opened: {
-    outside: [],
-    receiver: ['receiver'],
-    'check-valve': ['receiver', 'head-side'],
-    stages: ['head-side'],
-  },
-  mayRun: [],
+  ...handlings.oilFree,
   liars: {
     receiver: ventLiars('drain-receiver', 'receiver', 'receiver'),
     'head-side': [fault('unloader-shut'), fault('check-valve', 0.05, 1), fault('check-valve-shut')],
@@ -145,21 +96,7 @@ const screw: Site = {
   supplyBar: 7,
   holds: { vessel: [0.2, 8], 'outlet-side': [4, 8], receiver: [4, 8], network: [4, 8] },
   begins: { 'other-set': 1 },
-  places: {
-    outlet: { shuts: ['valve-outlet'] },
-    vessel: { opens: ['vent-vessel'], gauge: 'vessel', space: 'vessel' },
-    'outlet-side': { opens: ['drain-separator'], space: 'outlet-side' },
-    'receiver-valves': { shuts: ['valve-receiver-in', 'valve-receiver-out'] },
-    receiver: { opens: ['drain-receiver'], gauge: 'receiver', space: 'receiver' },
-  },
-  opened: {
-    outside: [],
-    belt: ['vessel'],
-    oil: ['vessel'],
-    separator: ['vessel', 'outlet-side'],
-    receiver: ['receiver'],
-  },
-  mayRun: ['receiver'],
+  ...handlings.screw,
   liars: {
     vessel: [
       ...ventLiars('vent-vessel', 'vessel', 'vessel'),
@@ -176,12 +113,7 @@ const portable: Site = {
   supplyBar: 0,
   holds: { vessel: [0, 8], 'outlet-side': [0, 8], hose: [0, 8] },
   begins: {},
-  places: {
-    vessel: { opens: ['vent-vessel'], gauge: 'vessel', space: 'vessel' },
-    manifold: { opens: ['vent-outlet', 'vent-hose'], space: 'outlet-side' },
-  },
-  opened: { outside: [], belt: ['vessel'], oil: ['vessel'], separator: ['vessel', 'outlet-side'] },
-  mayRun: [],
+  ...handlings.portable,
   liars: {
     vessel: [
       ...ventLiars('vent-vessel', 'vessel', 'vessel'),
@@ -197,24 +129,7 @@ const waterCooled: Site = {
   supplyBar: 28,
   holds: { low: [0, 5], high: [2, 30], separator: [2, 30], receiver: [10, 30], network: [10, 28] },
   begins: { 'other-set': 1 },
-  places: {
-    delivery: { shuts: ['valve-delivery'] },
-    'air-side/low': { opens: ['drain-low'], gauge: 'low', space: 'low' },
-    'air-side/high': { opens: ['drain-high'], gauge: 'high', space: 'high' },
-    'air-side/separator': { opens: ['drain-separator'], gauge: 'separator', space: 'separator' },
-    'receiver-valves': { shuts: ['valve-delivery', 'valve-network'] },
-    receiver: { opens: ['drain-receiver'], gauge: 'receiver', space: 'receiver' },
-  },
-  opened: {
-    outside: [],
-    oil: [],
-    belt: ['low', 'high', 'separator'],
-    valves: ['low', 'high', 'separator'],
-    stages: ['low', 'high', 'separator'],
-    crankcase: ['low', 'high', 'separator'],
-    receiver: ['receiver'],
-  },
-  mayRun: ['receiver'],
+  ...handlings.waterCooled,
   liars: {
     low: ventLiars('drain-low', 'low', 'low'),
     high: [...ventLiars('drain-high', 'high', 'high')],
@@ -242,26 +157,7 @@ function highPressure(stages: 3 | 4): Site {
       'bank-2': [50, 280],
     },
     begins: {},
-    places: {
-      bank: { shuts: ['valve-bank-1', 'valve-bank-2'] },
-      panel: { opens: ['vent-panel'], gauge: 'panel', space: 'panel' },
-      tower: { opens: ['bleed-tower'], gauge: 'tower', space: 'tower' },
-      ...Object.fromEntries(
-        between.map((code, index): [string, Place] => [
-          `stages/${code}`,
-          { opens: [`drain-${index + 1}`], gauge: code, space: code },
-        ]),
-      ),
-    },
-    opened: {
-      outside: [],
-      oil: [],
-      belt: between,
-      tower: ['tower', 'panel'],
-      stages: [...between, 'tower'],
-      panel: ['panel', 'tower'],
-    },
-    mayRun: [],
+    ...highPressureHandling(stages),
     liars: {
       ...all((code, index) => ventLiars(`drain-${index + 1}`, code, code)),
       tower: [

@@ -1,8 +1,9 @@
-import type { AnsweringMachine, SimulatedAnswers } from './simulated-answers.js';
+import type { SimulatedFamily } from '../faults/index.js';
+import type { SimulatedAnswers } from './simulated-answers.js';
 
 /** Made by `scripts/fault-likelihoods.mjs`: of 24 machines of each cause, how many gave each answer. */
 export const simulatedEach = 24;
-export const simulatedAnswers: Readonly<Record<AnsweringMachine, SimulatedAnswers>> = {
+export const simulatedAnswers: Readonly<Record<SimulatedFamily, SimulatedAnswers>> = {
   piston: {
     T18: {
       sound: { usual: 24 },

@@ -1,12 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import seedrandom from 'seedrandom';
-import type { CauseCode } from '../faults/index.js';
+import type { CauseCode, SimulatedFamily } from '../faults/index.js';
 import { simulatedAnswers, simulatedEach } from './simulated-answers.data.js';
-import { differences, simulateAnswers, type AnsweringMachine } from './simulated-answers.js';
+import { differences, simulateAnswers } from './simulated-answers.js';
 import { tableTaken } from './table-taken.js';
 
 /** The causes of a part of the file, made anew. */
-const anew: readonly (readonly [AnsweringMachine, readonly (CauseCode | 'sound')[]])[] = [
+const anew: readonly (readonly [SimulatedFamily, readonly (CauseCode | 'sound')[]])[] = [
   ['oil-free', ['sound', 'CHK']],
   ['high-pressure', ['VD']],
   ['screw', ['MPV']],
@@ -39,7 +39,7 @@ describe('answers that the simulator gives', () => {
   });
 
   it('agree with the table in what the trade is sure of', () => {
-    const found = (machine: AnsweringMachine, test: string, cause: CauseCode, ...answers: string[]) =>
+    const found = (machine: SimulatedFamily, test: string, cause: CauseCode, ...answers: string[]) =>
       answers.reduce((sum, answer) => sum + (simulatedAnswers[machine][test]![cause]![answer] ?? 0), 0) /
       simulatedEach;
     expect(found('piston', 'T6', 'CHK', 'keeps')).toBeGreaterThan(0.85);
@@ -51,12 +51,12 @@ describe('answers that the simulator gives', () => {
   });
 
   it('that differ from the table by more than a factor of two are named with the reason, and no others', () => {
-    const named = (machine: AnsweringMachine, test: string, cause: CauseCode) =>
+    const named = (machine: SimulatedFamily, test: string, cause: CauseCode) =>
       tableTaken.some(
         (one) => one.machines.includes(machine) && one.test === test && one.causes.includes(cause),
       );
     const far = Object.entries(simulatedAnswers).flatMap(([machine, answers]) =>
-      differences(answers).map(({ test, cause }) => ({ machine: machine as AnsweringMachine, test, cause })),
+      differences(answers).map(({ test, cause }) => ({ machine: machine as SimulatedFamily, test, cause })),
     );
     expect(far.filter(({ machine, test, cause }) => !named(machine, test, cause))).toEqual([]);
     for (const { machines, test, causes } of tableTaken) {

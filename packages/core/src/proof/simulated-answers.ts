@@ -1,65 +1,12 @@
-import { faultTestByCode, type CauseCode } from '../faults/index.js';
+import {
+  faultTestByCode,
+  simulatedCauses as faultsOf,
+  type CauseCode,
+  type SimulatedFamily,
+} from '../faults/index.js';
 import { boardMachines, Simulation, type Seen } from '../simulator/index.js';
 
 type Random = () => number;
-
-/** Machines of the board that answer tests: one of each family. */
-export const answeringMachines = ['piston', 'oil-free', 'screw', 'high-pressure'] as const;
-export type AnsweringMachine = (typeof answeringMachines)[number];
-
-/** What a cause is in the simulator: one of these faults, drawn alike. */
-const faultsOf: Readonly<Record<AnsweringMachine, Readonly<Partial<Record<CauseCode, readonly string[]>>>>> =
-  {
-    piston: {
-      CHK: ['check-valve'],
-      UNL: ['unloader-shut', 'unloader-open'],
-      DRN: ['drain-receiver-open'],
-      REL: ['relief-weeps'],
-      LEAK: ['machine-leak'],
-      NET: ['network-leak'],
-      VS: ['suction-valve-1', 'suction-valve-2'],
-      VD: ['discharge-valve-1', 'discharge-valve-2'],
-      RING: ['ring-1', 'ring-2'],
-      GSK: ['gasket'],
-      INT: ['intake-blocked'],
-      BELT: ['belt-slack'],
-      GAUG: ['gauge-receiver-off'],
-      COOL: ['cooler-dirty', 'fan'],
-    },
-    'oil-free': {
-      CHK: ['check-valve'],
-      UNL: ['unloader-shut', 'unloader-open'],
-      DRN: ['drain-receiver-open'],
-      REL: ['relief-weeps'],
-      LEAK: ['machine-leak'],
-      REED: ['suction-valve-1', 'discharge-valve-1'],
-      RING: ['ring-1'],
-      GSK: ['gasket'],
-      INT: ['intake-blocked'],
-      COOL: ['cooler-dirty', 'fan'],
-    },
-    screw: {
-      INT: ['intake-blocked'],
-      INTV: ['intake-valve-open', 'intake-valve-shut'],
-      BLDN: ['blow-down-shut', 'blow-down-open'],
-      MPV: ['minimum-pressure-open'],
-      AIRE: ['airend-worn'],
-      DRN: ['drain-separator-open'],
-      COOL: ['cooler-dirty'],
-    },
-    'high-pressure': {
-      DRN: ['drain-2-open', 'drain-3-open', 'bleed-tower-open'],
-      LEAK: ['machine-leak'],
-      REL: ['relief-weeps'],
-      VS: ['suction-valve-2', 'suction-valve-3', 'suction-valve-4'],
-      VD: ['discharge-valve-2', 'discharge-valve-3', 'discharge-valve-4'],
-      V1: ['suction-valve-1', 'discharge-valve-1'],
-      RING: ['ring-4'],
-      INT: ['intake-blocked'],
-      GAUG: ['gauge-stage-2-off', 'gauge-stage-3-off'],
-      COOL: ['cooler-dirty', 'fan'],
-    },
-  };
 
 /** What is read at a machine, before it is judged beside the same of a sound one. */
 interface Readings {
@@ -156,7 +103,7 @@ function readHighPressure(simulation: Simulation): Readings {
   return { temps, stages, stagesAfter: stagesOf(simulation.see(), ['tower', 'panel']) };
 }
 
-function read(machine: AnsweringMachine, fault: string | null, size: number): Readings {
+function read(machine: SimulatedFamily, fault: string | null, size: number): Readings {
   const { plate } = boardMachines.find(({ code }) => code === machine)!;
   const simulation = new Simulation(plate);
   if (fault !== null) simulation.fault(fault, size);
@@ -259,7 +206,7 @@ export type SimulatedAnswers = Readonly<
 >;
 
 export interface AnswersWanted {
-  readonly machine: AnsweringMachine;
+  readonly machine: SimulatedFamily;
   /** Machines of each cause. */
   readonly each: number;
   readonly random: (cause: string) => Random;

@@ -15,8 +15,8 @@ import {
   type IsolationPoint,
   type Missing,
 } from '../isolation/index.js';
-import { AUDIBLE, Simulation } from '../simulator/index.js';
-import { type Liar, type Place, type Site, sites } from './machine-sites.js';
+import { AUDIBLE, Simulation, type Place } from '../simulator/index.js';
+import { type Liar, type Site, sites } from './machine-sites.js';
 
 /** What became of many courses. */
 export interface CoursesRun {

@@ -1,9 +1,8 @@
-import type { CauseCode } from '../faults/index.js';
-import type { AnsweringMachine } from './simulated-answers.js';
+import type { CauseCode, SimulatedFamily } from '../faults/index.js';
 
 /** Why the table is taken where simulation differs from it by more than a factor of two. */
 export interface TableTaken {
-  readonly machines: readonly AnsweringMachine[];
+  readonly machines: readonly SimulatedFamily[];
   readonly test: string;
   readonly causes: readonly CauseCode[];
   readonly why: string;

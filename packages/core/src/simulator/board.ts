@@ -29,7 +29,8 @@ export interface Board {
   readonly trip: string | null;
   readonly hasPower: boolean;
   readonly isOn: boolean;
-  readonly amps: number;
+  /** A; null where nobody measures them. */
+  readonly amps: number | null;
   readonly hours: { readonly total: number; readonly loaded: number };
   readonly oilShare: number | null;
   readonly stations: readonly BoardStation[];

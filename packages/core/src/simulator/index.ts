@@ -8,3 +8,4 @@ export {
   type Plainness,
 } from './board.js';
 export { buttons, Simulation, type Button, type Seen, type SimulationOptions } from './simulation.js';
+export { handlings, highPressureHandling, type Handling, type Place } from './handling.js';

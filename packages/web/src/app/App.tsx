@@ -115,6 +115,16 @@ const router = createBrowserRouter([
         lazy: () => import('../features/bench/index.js').then((area) => ({ Component: area.Bench })),
       },
       {
+        path: 'practice',
+        lazy: () =>
+          import('../features/practice/index.js').then((area) => ({ Component: area.PracticePage })),
+      },
+      {
+        path: 'practice/:code/:seed',
+        lazy: () =>
+          import('../features/practice/index.js').then((area) => ({ Component: area.PracticeRound })),
+      },
+      {
         path: 'lists',
         lazy: () => import('../features/import-export/index.js').then((area) => ({ Component: area.Lists })),
       },

@@ -28,6 +28,8 @@ const places = [
   { to: '/bench', label: 'Bench' },
   { to: '/parts', label: 'Parts' },
   { to: '/logbook', label: 'Logbook' },
+  // Where there is no room for eight it is reached from the bench.
+  { to: '/practice', label: 'Practice', needsRoom: true },
 ] as const;
 
 const SignInPage = lazy(() =>
@@ -96,14 +98,14 @@ function Frame({ isCustomer }: { readonly isCustomer: boolean }) {
             whiteSpace: 'nowrap',
           }}
         >
-          {(isCustomer ? [] : places).map(({ to, label }) => (
+          {(isCustomer ? [] : places).map(({ to, label, ...place }) => (
             <Box
               key={to}
               component={NavLink}
               to={to}
               end={to === '/'}
               sx={{
-                display: 'flex',
+                display: 'needsRoom' in place ? { xs: 'none', lg: 'flex' } : 'flex',
                 alignItems: 'center',
                 minWidth: 44,
                 // On the narrowest screens seven places share 304 px.

@@ -77,4 +77,5 @@ export const firstAsks: readonly FirstAsks[] = [
     ],
   },
   { path: '/bench', view: 'bench/Bench', asks: [] },
+  { path: '/practice', view: 'practice/PracticePage', asks: [] },
 ];

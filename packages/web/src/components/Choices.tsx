@@ -33,7 +33,11 @@ interface ChoiceProps {
 /** One of a few, all in sight. */
 export function Choice({ name, options, value, onChoose }: ChoiceProps) {
   return (
-    <Box role="group" aria-label={name} sx={{ display: 'flex', alignItems: 'center', gap: 0.5, py: 0.25 }}>
+    <Box
+      role="group"
+      aria-label={name}
+      sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.5, py: 0.25 }}
+    >
       <Box sx={{ width: 98, color: 'text.secondary', typography: 'body2' }}>{name}</Box>
       {options.map(([code, label]) => (
         <Button

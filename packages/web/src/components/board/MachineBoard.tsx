@@ -4,18 +4,21 @@ import type { Board, BoardHandle, BoardStation } from '@entretien/core/simulator
 import { usePreferences } from '../../data/preferences.js';
 import { figureFont } from '../theme/theme.js';
 import type { BoardRequest } from './board-messages.js';
+import { StationGlyph } from '../air-path/glyphs.js';
 import { DialGauge } from './DialGauge.js';
 
 interface MachineBoardProps {
   readonly board: Board;
+  /** The own lock is on: it does not switch on. */
+  readonly isLocked?: boolean;
   readonly onAsk: (request: BoardRequest) => void;
 }
 
 /** A machine as a person beside it has it: its state, gauges and handles in the way of the air, what is heard. */
-export function MachineBoard({ board, onAsk }: MachineBoardProps) {
+export function MachineBoard({ board, onAsk, isLocked = false }: MachineBoardProps) {
   return (
     <Box component="section" aria-label="The machine">
-      <StateLine board={board} onAsk={onAsk} />
+      <StateLine board={board} onAsk={onAsk} isLocked={isLocked} />
       <Box
         component="ul"
         aria-label="The way of the air"
@@ -51,7 +54,7 @@ function clockText(seconds: number): string {
   return `${Math.floor(seconds / 3600)}:${two((seconds / 60) % 60)}:${two(seconds % 60)}`;
 }
 
-function StateLine({ board, onAsk }: MachineBoardProps) {
+function StateLine({ board, onAsk, isLocked }: MachineBoardProps) {
   const press = (button: Extract<BoardRequest, { kind: 'press' }>['button']) => () =>
     onAsk({ kind: 'press', button });
   return (
@@ -64,7 +67,8 @@ function StateLine({ board, onAsk }: MachineBoardProps) {
           <Box component="span" aria-label="Time since the beginning">
             {clockText(board.seconds)}
           </Box>
-          {` · ${formatFigure(board.amps, { decimals: 1 })} A · hours ${formatFigure(board.hours.total, { decimals: 2 })}, under load ${formatFigure(board.hours.loaded, { decimals: 2 })}`}
+          {board.amps !== null && ` · ${formatFigure(board.amps, { decimals: 1 })} A`}
+          {` · hours ${formatFigure(board.hours.total, { decimals: 2 })}, under load ${formatFigure(board.hours.loaded, { decimals: 2 })}`}
           {board.oilShare !== null && ` · oil ${Math.round(board.oilShare * 100)} % of its mark`}
         </Box>
       </Box>
@@ -73,18 +77,22 @@ function StateLine({ board, onAsk }: MachineBoardProps) {
           {`It stopped by itself: ${board.trip}.`}
         </Alert>
       )}
-      <Box role="group" aria-label="Switches" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
-        <Button variant="outlined" onClick={press(board.hasPower ? 'power-off' : 'power-on')} sx={large}>
-          {board.hasPower ? 'Power off' : 'Power on'}
-        </Button>
-        <Button
-          variant={board.isOn ? 'outlined' : 'contained'}
-          onClick={press(board.isOn ? 'stop' : 'start')}
-          sx={large}
-        >
-          {board.isOn ? 'Stop' : 'Start'}
-        </Button>
-      </Box>
+      {isLocked ? (
+        <Typography sx={{ mt: 1, fontWeight: 650 }}>Your lock is on it.</Typography>
+      ) : (
+        <Box role="group" aria-label="Switches" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
+          <Button variant="outlined" onClick={press(board.hasPower ? 'power-off' : 'power-on')} sx={large}>
+            {board.hasPower ? 'Power off' : 'Power on'}
+          </Button>
+          <Button
+            variant={board.isOn ? 'outlined' : 'contained'}
+            onClick={press(board.isOn ? 'stop' : 'start')}
+            sx={large}
+          >
+            {board.isOn ? 'Stop' : 'Start'}
+          </Button>
+        </Box>
+      )}
     </Box>
   );
 }
@@ -115,6 +123,7 @@ function Station({
         minWidth: 0,
       }}
     >
+      <DrawnStation code={station.code} />
       <Typography variant="h3" component="h2" sx={{ minHeight: '2.6em' }}>
         {name}
       </Typography>
@@ -140,6 +149,51 @@ function Station({
     </Box>
   );
 }
+
+const [DRAWN_HIGH, LINE_AT] = [80, 38];
+
+/** The air comes in from the left, through what is drawn, and goes on to the next. */
+function DrawnStation({ code }: { readonly code: string }) {
+  return (
+    <Box
+      component="svg"
+      aria-hidden
+      sx={{
+        display: 'block',
+        width: 'calc(100% + 20px)',
+        height: DRAWN_HIGH,
+        mx: '-10px',
+        mt: -0.5,
+        overflow: 'visible',
+      }}
+    >
+      <line x1="0" x2="100%" y1={LINE_AT} y2={LINE_AT} stroke="currentColor" strokeWidth={1.6} />
+      <Box component="svg" x="50%" y={LINE_AT} overflow="visible">
+        <StationGlyph code={drawnAs(code)} vessel />
+      </Box>
+    </Box>
+  );
+}
+
+/** How the spaces of the simulator are drawn. */
+function drawnAs(space: string): string {
+  if (space.startsWith('bank-')) return 'receiver';
+  if (space.startsWith('stage-')) return `separator-${space.slice(-1)}`;
+  return spaceGlyphs[space] ?? space;
+}
+
+const spaceGlyphs: Readonly<Record<string, string>> = {
+  vessel: 'separator',
+  'outlet-side': 'water-separator',
+  network: 'outlet',
+  outlet: 'outlet',
+  hose: 'outlet',
+  low: 'separator-1',
+  high: 'separator-2',
+  separator: 'water-separator',
+  intercooler: 'intercooler-1',
+  panel: 'fill',
+};
 
 /** A handle along its pipe is open, across it is shut. */
 function Handle({
@@ -212,6 +266,11 @@ function Temps({ board: { temps } }: { readonly board: Board }) {
         By thermometer
       </Typography>
       <Box component="ul" sx={plain}>
+        {temps.length === 0 && (
+          <Box component="li" sx={{ color: 'text.secondary', py: 0.75, typography: 'body2' }}>
+            The thermometer is in its box.
+          </Box>
+        )}
         {temps.map(({ code, name, tempC }) => {
           const { figure, unit } = formatQuantity(
             Math.round(tempC),

@@ -1,6 +1,6 @@
-import { Box, MenuItem, TextField } from '@mui/material';
+import { Box, Link as MuiLink, MenuItem, TextField } from '@mui/material';
 import { Suspense } from 'react';
-import { Navigate, NavLink, useLocation, useNavigate, useParams } from 'react-router';
+import { Link, Navigate, NavLink, useLocation, useNavigate, useParams } from 'react-router';
 import { LoadingSkeleton } from '../../components/States.js';
 import { benches } from './benches.js';
 
@@ -37,6 +37,13 @@ export function Bench() {
             </MenuItem>
           ))}
         </TextField>
+        <MuiLink
+          component={Link}
+          to="/practice"
+          sx={{ display: { xs: 'flex', md: 'none' }, alignItems: 'center', minHeight: 44 }}
+        >
+          Practice on a simulated machine
+        </MuiLink>
         <Box component="ul" sx={{ display: { xs: 'none', md: 'block' }, listStyle: 'none', m: 0, p: 0 }}>
           {benches.map(({ code, name }) => (
             <li key={code}>
@@ -45,6 +52,11 @@ export function Bench() {
               </Box>
             </li>
           ))}
+          <li>
+            <Box component={NavLink} to="/practice" sx={entry}>
+              Practice
+            </Box>
+          </li>
         </Box>
       </Box>
       <Suspense

@@ -1,0 +1,2 @@
+export { PracticePage } from './PracticePage.js';
+export { PracticeRound } from './PracticeRound.js';
