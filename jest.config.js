@@ -16,7 +16,7 @@ const shared = {
   moduleNameMapper: {
     '^@entretien/core/(.*)$': '<rootDir>/packages/core/src/$1/index.ts',
     '^@entretien/contracts/light$': '<rootDir>/packages/contracts/src/light.ts',
-    '^@entretien/(contracts|server)$': '<rootDir>/packages/$1/src/index.ts',
+    '^@entretien/(contracts|server|standins)$': '<rootDir>/packages/$1/src/index.ts',
     '^fast-check$': '<rootDir>/scripts/seeded-fast-check.mjs',
     '^(\\.{1,2}/.*)\\.js$': '$1',
   },
@@ -48,7 +48,11 @@ export default {
     {
       ...shared,
       displayName: 'server',
-      testMatch: ['<rootDir>/packages/server/src/**/*.test.ts', '<rootDir>/packages/demo/src/**/*.test.ts'],
+      testMatch: [
+        '<rootDir>/packages/server/src/**/*.test.ts',
+        '<rootDir>/packages/demo/src/**/*.test.ts',
+        '<rootDir>/packages/standins/src/**/*.test.ts',
+      ],
     },
   ],
 };

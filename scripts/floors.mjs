@@ -20,6 +20,7 @@ export const areasOfCore = {
   parts: ['basics', 'quantities', 'machine', 'plan'],
   simulator: ['basics', 'quantities', 'machine', 'air', 'oil', 'drive', 'electrics'],
   faults: ['basics', 'machine', 'checks'],
+  gateway: ['basics', 'quantities', 'machine', 'hours'],
   filling: ['basics', 'quantities', 'machine', 'air'],
   isolation: ['basics', 'machine'],
   practice: ['basics', 'machine', 'isolation', 'simulator', 'faults'],
@@ -51,6 +52,7 @@ const packages = {
   contracts: ['core'],
   server: ['core', 'contracts'],
   web: ['core', 'contracts'],
+  standins: ['core'],
   demo: ['core', 'contracts', 'server'],
   benchmarks: ['core', 'contracts', 'server'],
 };

@@ -81,6 +81,15 @@ export { IsFigure, IsId, IsInstant, IsLocalDate, IsText, Optional } from './rule
 export { FillLogQuery, RecordFill } from './fills.js';
 export { RecordModelNote, type ModelNoteView } from './model-notes.js';
 export {
+  MOST_DEVICES_OF_UNIT,
+  pollLimits,
+  SaveDevice,
+  type DeviceRefusalView,
+  type DevicesView,
+  type DeviceState,
+  type DeviceView,
+} from './devices.js';
+export {
   FollowUpsQuery,
   RecordBroughtBack,
   RecordFollowUp,

@@ -38,6 +38,7 @@ import { FactsModule } from './facts/facts.module.js';
 import { FillingModule } from './filling/filling.module.js';
 import { FollowUpsModule } from './follow-ups/follow-ups.module.js';
 import { ModelNotesModule } from './model-notes/model-notes.module.js';
+import { GatewayModule } from './gateway/gateway.module.js';
 import { HealthModule } from './health/health.module.js';
 import { HoursModule } from './hours/hours.module.js';
 import { IsolationModule } from './isolation/isolation.module.js';
@@ -128,6 +129,7 @@ class AppModule {
         RepairsModule,
         VisitsModule,
         OpenWorkModule,
+        GatewayModule,
         OwnModule,
         LogbookModule,
         HealthModule,

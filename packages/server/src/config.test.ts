@@ -30,8 +30,19 @@ describe('settings', () => {
     [{ ENTRETIEN_REQUESTS_A_MINUTE: '0' }, /from 100 to 1000000/],
     [{ ENTRETIEN_REQUESTS_A_MINUTE: '' }, /from 100 to/],
     [{ ENTRETIEN_PHOTOS_GB: 'much' }, /from 0.1 to 10000/],
+    [{ ENTRETIEN_GATEWAY: 'perhaps' }, /must be yes or no/],
+    [{ ENTRETIEN_GATEWAY: 'yes' }, /name in ENTRETIEN_DEVICES the addresses/],
+    [{ ENTRETIEN_DEVICES: '192.0.2.7' }, /ENTRETIEN_GATEWAY is not yes/],
+    [{ ENTRETIEN_GATEWAY: 'yes', ENTRETIEN_DEVICES: 'controller.local' }, /no address by numbers/],
   ])('%j is refused with a sentence', (environment, sentence) => {
     expect(() => settingsFrom(environment)).toThrow(sentence);
+  });
+
+  test('devices are asked only where that is said, and only at addresses that are named', () => {
+    expect(settingsFrom({})).not.toHaveProperty('devicesAt');
+    expect(settingsFrom({ ENTRETIEN_GATEWAY: 'yes', ENTRETIEN_DEVICES: '192.0.2.7:502' }).devicesAt).toEqual([
+      { host: '192.0.2.7', port: 502 },
+    ]);
   });
 
   test('beyond this machine with a certificate, or behind a proxy', () => {

@@ -1,6 +1,7 @@
 import { existsSync, statSync } from 'node:fs';
 import { join, resolve, sep } from 'node:path';
 import { isTimeZone } from '@entretien/core/basics';
+import { readAllowed, type AllowedAddress } from '@entretien/core/gateway';
 import { isLoopback } from './common/request-guards.js';
 
 /** How an installation is set up. */
@@ -29,6 +30,8 @@ export interface Settings {
   readonly requestsAMinute?: number;
   /** What all photos together may take, bytes. */
   readonly mostPhotoBytes?: number;
+  /** Addresses at which devices are asked; left out, none is: the gateway is off. */
+  readonly devicesAt?: readonly AllowedAddress[];
   /** Folder of the built page; left out, only the API is served. */
   readonly webDir?: string;
 }
@@ -90,7 +93,25 @@ export function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
     ...(tls === undefined ? {} : { tls }),
     ...(isBehindProxy ? { isBehindProxy } : {}),
     ...(flagOf(environment, 'ENTRETIEN_NEW_LEAD') ? { wantsNewLead: true } : {}),
+    ...devicesOf(environment),
   };
+}
+
+/** Off unless it is asked for, and then only at addresses that are named. */
+function devicesOf(environment: NodeJS.ProcessEnv): Pick<Settings, 'devicesAt'> {
+  const addresses = environment['ENTRETIEN_DEVICES'];
+  if (!flagOf(environment, 'ENTRETIEN_GATEWAY')) {
+    if (addresses !== undefined && addresses.trim() !== '')
+      throw new SettingsProblem('ENTRETIEN_DEVICES names addresses, and ENTRETIEN_GATEWAY is not yes.');
+    return {};
+  }
+  const read = readAllowed(addresses ?? '');
+  if (!read.ok) throw new SettingsProblem(`ENTRETIEN_DEVICES: ${read.problem.sentence}`);
+  if (read.value.length === 0)
+    throw new SettingsProblem(
+      'ENTRETIEN_GATEWAY is yes: name in ENTRETIEN_DEVICES the addresses that may be asked, like 192.0.2.7:502.',
+    );
+  return { devicesAt: read.value };
 }
 
 function tlsFrom(environment: NodeJS.ProcessEnv): Settings['tls'] {

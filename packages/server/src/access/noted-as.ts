@@ -19,6 +19,7 @@ export type Audited =
   | 'site changed'
   | 'plan changed'
   | 'stock changed'
+  | 'device changed'
   | 'people changed'
   | 'settings changed'
   | 'exported'

@@ -10,6 +10,7 @@ import {
 } from './entities/access.entity.js';
 import { PlanContentEntity, PlanVersionEntity } from './entities/compressor.entity.js';
 import { VoidedEntity } from './entities/correction.entity.js';
+import { DeviceEntity, DeviceRefusalEntity } from './entities/device.entity.js';
 import { FleetPriorEntity } from './entities/fleet-prior.entity.js';
 import { PersonEntity } from './entities/person.entity.js';
 import { SettingEntity } from './entities/stop.entity.js';
@@ -34,6 +35,8 @@ const others = [
   InvitationEntity,
   PasskeyEntity,
   AuditEntity,
+  DeviceEntity,
+  DeviceRefusalEntity,
 ];
 
 /** Customers' data are nobody else's on this machine; what lies beside the database gets its rights from it. */

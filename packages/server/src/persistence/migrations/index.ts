@@ -13,6 +13,7 @@ import { Notebook1765065600000 } from './1765065600000-notebook.js';
 import { PointsAndPapers1765152000000 } from './1765152000000-points-and-papers.js';
 import { PartsInFull1765238400000 } from './1765238400000-parts-in-full.js';
 import { FaultSearches1765324800000 } from './1765324800000-fault-searches.js';
+import { Devices1765411200000 } from './1765411200000-devices.js';
 import { WordsPutRight1764806400000 } from './1764806400000-words-put-right.js';
 
 /** Everything that was ever done to the tables, in its order. */
@@ -33,4 +34,5 @@ export const migrations = [
   PointsAndPapers1765152000000,
   PartsInFull1765238400000,
   FaultSearches1765324800000,
+  Devices1765411200000,
 ];

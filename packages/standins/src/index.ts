@@ -1,0 +1,2 @@
+export { Controller, type ControllerOptions } from './controller.js';
+export { readRegisterFile } from './register-file.js';
