@@ -13,6 +13,8 @@ const external = [
   /^pdfkit/,
   /^dejavu-fonts-ttf/,
   /^swagger-ui-dist/,
+  // It looks for the serial port’s driver, which nobody here has a use for.
+  'modbus-serial',
 ];
 
 /** Packages that the framework would use if they were there; they are not. */
@@ -28,6 +30,7 @@ const entries = {
   'export-worker': 'server/dist/import-export/export-worker.js',
   'test-host': 'server/dist/testing/test-host.js',
   demo: 'demo/dist/main.js',
+  'stand-in': 'standins/dist/main.js',
 };
 
 /** Asks for names that this version of the database library no longer has, and would load it a second time. */

@@ -6,6 +6,11 @@ import { now } from './clock.js';
 
 const packages = resolve(import.meta.dirname, '..');
 
+/** Port at which a worker’s server may ask devices: nobody else’s, and not that of the demonstration. */
+export function devicePort(): number {
+  return 15_020 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0);
+}
+
 /** A warm server of a worker: an application per test, on one port, so that the browser keeps its files. */
 export class TestHost {
   private folder: string | null = null;
@@ -31,7 +36,12 @@ export class TestHost {
     this.folder = mkdtempSync(join(tmpdir(), 'entretien-e2e-'));
     const dataDir = join(this.folder, 'data');
     cpSync(template, dataDir, { recursive: true });
-    await this.client.open({ dataDir, now: now(), webDir: join(packages, 'web/dist') });
+    await this.client.open({
+      dataDir,
+      now: now(),
+      webDir: join(packages, 'web/dist'),
+      devicePort: devicePort(),
+    });
   }
 
   close(): Promise<void> {

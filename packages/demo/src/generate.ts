@@ -1,4 +1,6 @@
 import { createHash } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { RecordPointWork, RecordReading, RecordService } from '@entretien/contracts';
 import {
   DAY_MS,
@@ -31,8 +33,10 @@ import {
   VisitsService,
   DeferralsService,
   FollowUpsService,
+  GatewayService,
   ModelNotesService,
 } from '@entretien/server';
+import { EXAMPLE_REGISTERS } from '@entretien/core/gateway';
 import { withPractice, type ServicePlan } from '@entretien/core/plan';
 import { honestCourse, type IsolateBody } from '@entretien/core/isolation';
 import type { DataPlate } from '@entretien/core/machine';
@@ -58,6 +62,11 @@ const [EVERY_WINTER_DAYS, EVERY_SUMMER_DAYS] = [3, 10];
 
 /** Days ago of the visit that is told step by step. */
 const VISITED = 3;
+
+/** The machine that reads itself, and where its controller is asked. */
+const SELF_READING = { tag: 'OG-1', port: 1502 } as const;
+/** Says what stands in for that controller. */
+const STAND_IN_ORDER = 'stand-in.json';
 
 /** A moment of the day at which readings and visits happen, in hours. */
 const WORKING_HOUR = 9;
@@ -112,6 +121,7 @@ export async function generateDemo(dataDir: string, now: number): Promise<DemoSu
     const about = { id: idOf('paper', tag, title), kind, title };
     await app.get(PapersService).add(idOf('unit', tag), about, await draw(new Date(now)), valley.lead);
   }
+  valley.readItself(app.get(GatewayService), dataDir);
   await app.close();
   return summary;
 }
@@ -159,6 +169,7 @@ interface LivingCompressor {
 }
 
 class Valley {
+  private readonly living: LivingCompressor[] = [];
   private readonly summary = { sites: 0, units: 0, readings: 0, services: 0, measurements: 0 };
   private readonly technicians: string[] = [];
 
@@ -180,7 +191,7 @@ class Valley {
       this.technicians.push(this.write.people.add({ id: idOf('person', person.name), ...person }).id);
     }
     const siteIds = sites.map((site) => this.addSite(site));
-    const living: LivingCompressor[] = [];
+    const { living } = this;
     for (let day = this.today - first; day <= this.today; day++) {
       sites.forEach((site, index) => {
         for (const story of site.units) {
@@ -588,6 +599,30 @@ class Valley {
     };
     this.write.readings.record(unit.id, loaded, this.technicianOf(unit));
     this.summary.readings += 1;
+  }
+
+  /** One machine has a controller that can be asked: the demonstration starts one that stands in for it. */
+  readItself(gateway: GatewayService, dataDir: string): void {
+    const unit = this.living.find(({ story }) => story.plate.tag === SELF_READING.tag)!;
+    gateway.save(
+      unit.id,
+      {
+        id: idOf('device', SELF_READING.tag),
+        name: 'Controller',
+        host: '127.0.0.1',
+        port: SELF_READING.port,
+        unitNumber: 1,
+        everySeconds: 10,
+        registers: EXAMPLE_REGISTERS,
+        isOn: true,
+      },
+      this.lead,
+    );
+    // A little after it was last read: it has run meanwhile.
+    const hours = { total: unit.meter + 0.2, loaded: Math.floor(unit.loaded) + 1 };
+    const { siteId } = unit;
+    const order = { plate: { ...unit.story.plate, siteId }, port: SELF_READING.port, hours };
+    writeFileSync(join(dataDir, STAND_IN_ORDER), JSON.stringify(order));
   }
 
   private replaceMeter(unit: LivingCompressor, day: DayNumber): void {

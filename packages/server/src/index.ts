@@ -10,6 +10,7 @@ export { settingsFrom, SettingsProblem, type Settings } from './config.js';
 export { CompressorsService } from './compressors/compressors.service.js';
 export { ProblemError } from './common/problem.js';
 export { FillingService } from './filling/filling.service.js';
+export { GatewayService } from './gateway/gateway.service.js';
 export { FollowUpsService } from './follow-ups/follow-ups.service.js';
 export { ModelNotesService } from './model-notes/model-notes.module.js';
 export { MeasurementsService } from './measurements/measurements.service.js';

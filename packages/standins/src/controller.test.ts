@@ -1,11 +1,13 @@
 import { join } from 'node:path';
 import { Socket } from 'node:net';
-import { figuresOf, readsOf } from '@entretien/core/gateway';
+import { readFileSync } from 'node:fs';
+import { EXAMPLE_REGISTERS, figuresOf, readsOf } from '@entretien/core/gateway';
 import { boardMachines } from '@entretien/core/simulator';
 import jsmodbus from 'jsmodbus';
 import { Controller, readRegisterFile } from './index.js';
 
-const map = readRegisterFile(join(import.meta.dirname, '../../../docs/registers/stand-in.csv'));
+const file = join(import.meta.dirname, '../../../docs/registers/stand-in.csv');
+const map = readRegisterFile(file);
 const plate = boardMachines.find(({ code }) => code === 'screw')!.plate;
 
 let controller: Controller;
@@ -40,6 +42,10 @@ async function readByOther() {
   }
   return figuresOf(map, (table, register) => held.get(`${table} ${register}`));
 }
+
+test('the table in the papers is the one that a new device begins with', () => {
+  expect(readFileSync(file, 'utf8')).toBe(EXAMPLE_REGISTERS);
+});
 
 test('an independent client reads what the panel shows', async () => {
   controller.simulation.advance(600);

@@ -1,7 +1,13 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { Controller, readRegisterFile, type ControllerOptions } from './index.js';
 
-/** Starts a controller: `main.js order.json registers.csv`; the order says which machine, from what hours, on which port. */
+/** How often it writes down what its counters show, ms: switched off and on again, they go on from there. */
+const KEEPS_MS = 30_000;
+
+/**
+ * Starts a controller: `main.js order.json registers.csv`. The order says which machine it stands in for, from what
+ * hours on, and on which port; its hours are kept in it.
+ */
 const [orderFile, registerFile] = process.argv.slice(2);
 if (orderFile === undefined || registerFile === undefined) {
   console.error('Say which order and which table of registers.');
@@ -10,10 +16,20 @@ if (orderFile === undefined || registerFile === undefined) {
 try {
   const order = JSON.parse(readFileSync(orderFile, 'utf8')) as Omit<ControllerOptions, 'map'>;
   const controller = await Controller.start({ ...order, map: readRegisterFile(registerFile) });
+  const keep = () => {
+    const figures = controller.figures();
+    const hours = { total: figures['hours-total']!, loaded: figures['hours-loaded']! };
+    writeFileSync(`${orderFile}.new`, JSON.stringify({ ...order, hours }));
+    renameSync(`${orderFile}.new`, orderFile);
+  };
+  setInterval(keep, KEEPS_MS).unref();
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
-    process.once(signal, () => void controller.stop().then(() => process.exit(0)));
+    process.once(signal, () => {
+      keep();
+      void controller.stop().then(() => process.exit(0));
+    });
   console.log(`A controller answers on 127.0.0.1:${controller.port} (Modbus TCP).`);
 } catch (error) {
-  console.error(error instanceof Error ? error.message : error);
+  console.error(`No controller: ${error instanceof Error ? error.message : String(error)}`);
   process.exitCode = 1;
 }

@@ -19,6 +19,8 @@ export interface DeviceMemory {
   /** Since when its run hours have stood at a figure while it said that it runs. */
   readonly stillSince: Instant | null;
   readonly lastHours: number | null;
+  /** Both counters when they were first told: from there on, hours under load are run hours. */
+  readonly begunAt: { readonly total: number; readonly loaded: number } | null;
 }
 
 export const NOTHING_ANSWERED: DeviceMemory = {
@@ -29,6 +31,7 @@ export const NOTHING_ANSWERED: DeviceMemory = {
   alarm: null,
   stillSince: null,
   lastHours: null,
+  begunAt: null,
 };
 
 const MINUTE_MS = HOUR_MS / 60;
@@ -43,6 +46,8 @@ const MEASURES_MS = 24 * HOUR_MS;
 const FROZEN_MS = 3 * HOUR_MS;
 /** A tenth of an hour is what a counter shows. */
 const MOVED_H = 0.05;
+/** Two counters that are rounded differ by so much. */
+const MIXED_H = 1.05;
 
 /** What comes of an answer: what is put on record, and what is doubted. */
 export interface DeviceDuties {
@@ -70,12 +75,18 @@ export function dutiesOf(
   const hasChanged =
     (memory.status !== null && status !== memory.status) || (memory.alarm !== null && alarm !== memory.alarm);
   const found: DoubtedFigure[] = [...doubts];
-  const isMixedUp = total !== undefined && loaded !== undefined && loaded > total + MOVED_H;
+  const begunAt = begunOf(memory, total, loaded);
+  // Only what they have gained is compared: a meter that was replaced begins anew, the other goes on.
+  const gained =
+    begunAt !== null && total !== undefined && loaded !== undefined
+      ? { total: total - begunAt.total, loaded: loaded - begunAt.loaded }
+      : null;
+  const isMixedUp = gained !== null && gained.loaded > gained.total + MIXED_H;
   if (isMixedUp)
     found.push({
       what: 'hours-loaded',
       code: 'mixed-up',
-      sentence: `It counts ${loaded} h under load and ${total} h in all: one of the two is not what it is taken for.`,
+      sentence: `It has gained ${gained.loaded.toFixed(1)} h under load in ${gained.total.toFixed(1)} run hours: one of the two is not what it is taken for.`,
     });
   const stillSince = stillSinceOf(memory, total, status, now);
   if (stillSince !== null && now - stillSince >= FROZEN_MS)
@@ -96,8 +107,19 @@ export function dutiesOf(
     readings,
     temperatures: temperaturesDue(memory, values, now),
     doubts: found,
-    memory: { ...memory, status, alarm, stillSince, lastHours: total ?? memory.lastHours },
+    memory: { ...memory, status, alarm, stillSince, begunAt, lastHours: total ?? memory.lastHours },
   };
+}
+
+/** A counter that falls begins anew. */
+function begunOf(
+  { begunAt }: DeviceMemory,
+  total: number | undefined,
+  loaded: number | undefined,
+): DeviceMemory['begunAt'] {
+  if (total === undefined || loaded === undefined) return begunAt;
+  const isBelow = begunAt !== null && (total < begunAt.total || loaded < begunAt.loaded);
+  return begunAt === null || isBelow ? { total, loaded } : begunAt;
 }
 
 function stillSinceOf(

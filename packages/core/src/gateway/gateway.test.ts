@@ -180,10 +180,26 @@ describe('what is put on record', () => {
     ]);
   });
 
-  test('both counters are read; loaded hours above the run hours are neither', () => {
+  test('both counters are read, whichever stands higher: a meter may have been replaced', () => {
     expect(read([[0, { 'hours-total': 100, 'hours-loaded': 80 }]])).toEqual([[100, 80]]);
-    const [mixed] = followed([[0, { 'hours-total': 80, 'hours-loaded': 100 }]]);
-    expect(mixed).toMatchObject({ readings: [], doubts: 1 });
+    expect(read([[0, { 'hours-total': 80, 'hours-loaded': 100 }]])).toEqual([[80, 100]]);
+  });
+
+  test('hours under load that grow faster than the run hours: neither is put on record', () => {
+    const at = (hour: number, total: number, loaded: number): [number, DeviceFigures['values']] => [
+      hour,
+      { 'hours-total': total, 'hours-loaded': loaded },
+    ];
+    const found = followed([at(0, 100, 80), at(2, 102, 82), at(4, 103, 84.5)]);
+    expect(found.map(({ readings, doubts }) => [readings.length, doubts])).toEqual([
+      [2, 0],
+      [2, 0],
+      [0, 1],
+    ]);
+    // Counters that begin anew are compared from there.
+    expect(followed([at(0, 100, 80), at(2, 1, 0.5), at(4, 3, 2)]).map(({ doubts }) => doubts)).toEqual([
+      0, 0, 0,
+    ]);
   });
 
   test('hours that stand while it says that it runs are doubted after three hours', () => {

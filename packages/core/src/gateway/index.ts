@@ -10,6 +10,7 @@ export {
   deviceQuantities,
   deviceQuantityCodes,
   deviceStates,
+  EXAMPLE_REGISTERS,
   figuresOf,
   LONGEST_REGISTERS,
   readRegisterMap,

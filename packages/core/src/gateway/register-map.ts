@@ -63,6 +63,17 @@ export const registerColumns = [
   'note',
 ] as const;
 
+/** The table of the controller that stands in: a beginning for one’s own. */
+export const EXAMPLE_REGISTERS = `what,table,register,type,order,factor,offset,note
+hours-total,holding,0,u32,high-first,0.1,0,Run hours in tenths
+hours-loaded,holding,2,u32,high-first,0.1,0,Hours under load in tenths
+status,holding,4,u16,high-first,1,0,0 stands · 1 runs unloaded · 2 runs under load · 3 stopped by itself
+alarm,holding,5,u16,high-first,1,0,0 none · 1 overload · 2 temperature
+pressure-bar,input,0,i16,high-first,0.01,0,Final pressure in hundredths of a bar
+outlet-c,input,1,i16,high-first,0.1,0,Outlet of the last stage or airend in tenths
+ambient-c,input,2,i16,high-first,0.1,0,Room air in tenths
+`;
+
 /** Longest table of registers, characters. */
 export const LONGEST_REGISTERS = 8000;
 const LAST_REGISTER = 65_535;

@@ -79,7 +79,9 @@ describe('a unit that reads itself', () => {
     ]);
     expect((await server.standing(unit)).runHours).toBeCloseTo(1002.2, 0);
     const { items } = (await server.read(`/api/logbook?compressorId=${unit}`)).body;
-    expect(items.map(({ text }: { text: string }) => text)).toContain('Hours read: 1,002 h, by the machine itself');
+    expect(items.map(({ text }: { text: string }) => text)).toContain(
+      'Hours read: 1,002 h, by the machine itself',
+    );
     const shown = await viewOf(id);
     expect(shown).toMatchObject({ state: 'answers', problem: null, refused: [] });
     expect(shown.figures).toContainEqual({ name: 'Run hours', text: '1002.2 h' });

@@ -13,7 +13,13 @@ import { createApp } from '../app.js';
 export interface HostQuestion {
   readonly number: number;
   /** Opens an application, in the place of the one before; left out, that one is closed. */
-  readonly open?: { readonly dataDir: string; readonly now: number; readonly webDir?: string };
+  readonly open?: {
+    readonly dataDir: string;
+    readonly now: number;
+    readonly webDir?: string;
+    /** The one port at this machine at which devices are asked; left out, none is. */
+    readonly devicePort?: number;
+  };
 }
 
 export interface HostAnswer {
@@ -43,7 +49,7 @@ async function close(): Promise<void> {
   app = null;
 }
 
-async function open({ dataDir, now, webDir }: NonNullable<HostQuestion['open']>): Promise<void> {
+async function open({ dataDir, now, webDir, devicePort }: NonNullable<HostQuestion['open']>): Promise<void> {
   await close();
   const settings = {
     host: '127.0.0.1',
@@ -51,6 +57,7 @@ async function open({ dataDir, now, webDir }: NonNullable<HostQuestion['open']>)
     dataDir,
     timeZone: 'Europe/Zurich',
     ...(webDir === undefined ? {} : { webDir }),
+    ...(devicePort === undefined ? {} : { devicesAt: [{ host: '127.0.0.1', port: devicePort }] }),
   };
   app = await createApp({ settings, clock: clockFrom(now) });
   await app.init();

@@ -25,6 +25,7 @@ export const firstAsks: readonly FirstAsks[] = [
       '/stops',
       '/open-work',
       '/follow-ups',
+      '/devices',
       '/findings',
       '/points?show=due',
     ],

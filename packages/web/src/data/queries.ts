@@ -23,6 +23,7 @@ import type {
   PointView,
   PointWorkView,
   DeferralView,
+  DevicesView,
   ReadingView,
   RepairView,
   ServiceView,
@@ -330,6 +331,29 @@ export function useStops() {
   });
 }
 
+/** How often it is looked whether devices answer, ms. */
+const DEVICES_MS = 15_000;
+
+/** Every device that is asked, how it answers, and what of it was refused. */
+export function useDevices() {
+  return useQuery({
+    queryKey: ['devices', 'all'],
+    queryFn: () => getJson<DevicesView>('/devices'),
+    refetchInterval: DEVICES_MS,
+    retry: false,
+  });
+}
+
+/** The devices of a unit. */
+export function useDevicesOf(compressorId: string) {
+  return useQuery({
+    queryKey: ['devices', compressorId],
+    queryFn: () => getJson<DevicesView>(`/compressors/${compressorId}/devices`),
+    refetchInterval: DEVICES_MS / 3,
+    retry: false,
+  });
+}
+
 /** What is to be looked at again anywhere: joints that were opened, new belts. */
 export function useFollowUps() {
   return useQuery({
@@ -412,8 +436,18 @@ export async function refresh(client: QueryClient): Promise<void> {
       'follow-ups',
       'points',
       'filling',
+      'devices',
     ].map((key) => client.invalidateQueries({ queryKey: [key] })),
   );
+}
+
+/** Does something for which nothing has to be said, then lets every page look again. */
+export function useDo() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (path: string) => postJson(path, {}),
+    onSuccess: () => refresh(client),
+  });
 }
 
 /** Sends a fact, then lets every page that shows it look again. */

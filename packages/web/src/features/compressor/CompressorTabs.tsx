@@ -3,6 +3,7 @@ import type { CompressorView, PlanView, StandingView, TaskStandingView } from '@
 import { useSearchParams } from 'react-router';
 import type { CompressorFacts } from '../../data/queries.js';
 import { ChecksPanel, type ChecksPanelProps } from './checks/ChecksPanel.js';
+import { DevicesPanel } from './devices/DevicesPanel.js';
 import { HoursPanel } from './HoursPanel.js';
 import { TurnsLine } from './TurnsLine.js';
 import { Logbook } from './Logbook.js';
@@ -94,6 +95,7 @@ export function CompressorTabs({
         )}
         {tab === 'hours' && <TurnsLine unit={unit} />}
         {tab === 'hours' && <HoursPanel compressorId={unit.id} standing={standing} />}
+        {tab === 'hours' && <DevicesPanel compressorId={unit.id} />}
         {tab === 'plate' && (
           <PlatePanel
             unit={unit}

@@ -1,10 +1,10 @@
 import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
 import type { FleetStandingView, FleetCompressorView } from '@entretien/contracts';
-import { formatsInUse } from '@entretien/core/basics';
+import { formatMoment, formatsInUse } from '@entretien/core/basics';
 import { stopText } from '@entretien/core/stop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useFleet, useFollowUps, useOpenWork, useSites, useStops } from '../../data/queries.js';
+import { useDevices, useFleet, useFollowUps, useOpenWork, useSites, useStops } from '../../data/queries.js';
 import { MarksLegend } from '../../components/ruler/MarksLegend.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { useNow } from '../../components/use-now.js';
@@ -20,7 +20,9 @@ export function Today() {
   const fleet = useFleet();
   const sites = useSites();
   // What is stopped and what is open stand above the list: they come with it, so that nothing moves.
-  const isMoreComing = [sites, useStops(), useOpenWork(), useFollowUps()].some((query) => query.isLoading);
+  const isMoreComing = [sites, useStops(), useOpenWork(), useFollowUps(), useDevices()].some(
+    (query) => query.isLoading,
+  );
   if (fleet.isPending || isMoreComing)
     return (
       <Page>
@@ -142,6 +144,7 @@ function Fleet({ units, whole, onMore, zoneOf }: FleetProps) {
           {text.rest}
         </Typography>
         <StoppedCompressors />
+        <SilentDevices />
         <LookAgain />
         <RulerStack groups={groups.slice(0, shown)} zoneOf={zoneOf} now={Date.parse(whole.at)} />
         {(groups.length > shown || onMore) && (
@@ -189,6 +192,37 @@ function StoppedCompressors() {
           <strong>{stopText(stop)}.</strong> {stop.why}
         </Typography>
       ))}
+    </Box>
+  );
+}
+
+/** Machines that should read themselves and do not, or tell what cannot be. */
+function SilentDevices() {
+  const { data } = useDevices();
+  const wrong = (data?.items ?? []).filter(({ state, refused }) => state === 'silent' || refused.length > 0);
+  if (wrong.length === 0) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="Do not read themselves"
+      sx={{ borderLeft: 4, borderColor: 'brass', bgcolor: 'brassGround', px: 1.5, py: 0.75, my: 1 }}
+    >
+      {wrong
+        .slice(0, LOOKS_SHOWN)
+        .map(({ id, compressorId, tag, name, state, answeredAt, timeZone, refused }) => (
+          <Typography key={id} variant="body2">
+            <MuiLink
+              component={Link}
+              to={`/units/${compressorId}?tab=hours`}
+              sx={{ fontWeight: 700, display: 'inline-block', py: { xs: 1, md: 0.25 } }}
+            >
+              {tag}
+            </MuiLink>{' '}
+            {state === 'silent'
+              ? `${name}: no answer ${answeredAt === null ? 'yet' : `since ${formatMoment(Date.parse(answeredAt), timeZone)}`}.`
+              : `${name} tells what cannot be: ${refused[0]!.sentence}`}
+          </Typography>
+        ))}
     </Box>
   );
 }
