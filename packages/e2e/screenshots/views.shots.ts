@@ -209,14 +209,13 @@ test('fault finder', async ({ page }) => {
   await take(page, 'faults');
 });
 
-test('bench: a simulated machine', async ({ page }) => {
-  await page.goto('/bench/machine?machine=high-pressure&pace=60&faults=discharge-valve-3*0.3');
-  const machine = page.getByRole('region', { name: 'The machine' });
-  await machine.getByRole('button', { name: 'Start' }).click();
-  // Until the leaking valve shows: the stage before it stands higher than it should.
-  await expect(machine.getByRole('img', { name: /^Separator of stage 2: 2\d/ })).toBeVisible({
-    timeout: 30_000,
-  });
+test('practice', async ({ page }) => {
+  await page.goto('/practice/relief-blows/1');
+  await expect(page.getByRole('list', { name: 'The way of the air' })).toBeVisible();
+  await page.getByRole('button', { name: 'Halted' }).click();
+  await page.getByRole('button', { name: /^Stage pressures/ }).click();
+  await expect(page.getByRole('status', { name: 'Latest' })).toHaveText('Stage pressures: One is high');
+  await page.getByRole('button', { name: 'Tool box' }).click();
   await page.evaluate(() => window.scrollTo(0, 0));
-  await take(page, 'bench-machine');
+  await take(page, 'practice');
 });

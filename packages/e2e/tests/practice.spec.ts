@@ -38,7 +38,7 @@ test(
     await does(page, 'Try and prove it');
     await expect(ended(page).getByRole('status')).toContainText(/Mended and proved after \d min/);
     await expect(ended(page)).toContainText('It was: Drain or cock open, or its seat passes.');
-    await expect(ended(page).getByRole('region', { name: 'The fault finder' })).toContainText('Put right');
+    await expect(ended(page).getByRole('region', { name: 'The fault finder' })).toContainText('Mend');
     await settle(page);
     expect(await violations(page, everyRule)).toEqual([]);
     expect(await widthOf(page)).toBe(page.viewportSize()!.width);
@@ -97,7 +97,7 @@ test('time runs faster when it is asked to, advice costs ten minutes, and giving
   await expect(page.getByRole('region', { name: 'Fault finder' })).toContainText(/\d+ %\./);
   expect(await minutes()).toBeGreaterThanOrEqual(before + 10);
   await page.getByRole('button', { name: 'Give up', exact: true }).click();
-  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: 'Keep trying' }).click();
   await page.getByRole('button', { name: 'Give up', exact: true }).click();
   await page.getByRole('button', { name: 'Give up, show what it was' }).click();
   await expect(ended(page)).toContainText('It was: Cooling');

@@ -70,3 +70,4 @@ export {
   type Way,
 } from './ways.js';
 export { simulatedCauses, simulatedFamilies, type SimulatedFamily } from './simulated-causes.js';
+export { engineListsOf, faultLists, pointLists, type FaultList, type ListedCause } from './lists.js';

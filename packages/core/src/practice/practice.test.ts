@@ -200,7 +200,7 @@ test('a fast accident is never better than a slow safe end', () => {
 
 test('at the end stands what the fault finder would have done on the same machine', () => {
   const view = viewOf(played('afternoon', '1', courses['afternoon']!.safe)).end!;
-  expect(view.finder!.steps.at(-1)).toBe('Put right: Cooling: cooler dirty, fan, panel off or water short');
+  expect(view.finder!.steps.at(-1)).toBe('Mend: Cooling: cooler dirty, fan, panel off or water short');
   expect(view.finder!.minutes).toBeGreaterThan(40);
   expect(view.hidden).toEqual(['Cooling: cooler dirty, fan, panel off or water short']);
 });

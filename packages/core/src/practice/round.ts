@@ -467,7 +467,7 @@ export class Round implements Hands {
     const leading = `${causeOn(first!.cause, plate).name}: ${Math.round(100 * first!.odds)} %.`;
     const text =
       view.isKnown || proposal === null
-        ? `${leading} More testing only costs: put right “${causeOn(view.repair, plate).name}”.`
+        ? `${leading} More testing only costs: mend “${causeOn(view.repair, plate).name}”.`
         : `${leading} Next: ${faultTestByCode(proposal.test)!.question}`;
     this.advice = { text, seconds: this.seconds };
     this.tell(`Asked the fault finder. ${text}`);

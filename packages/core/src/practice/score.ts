@@ -59,7 +59,7 @@ export function finderCourse(round: Round): FinderCourse | null {
       const test = finding.tests[at]!;
       steps.push(`${test.name}: ${fresh.answerTextOf(test, fresh.answerOf(test))}`);
     },
-    repair: (at) => steps.push(`Put right: ${causeOn(finding.causes[at]!.code, exercise.plate).name}`),
+    repair: (at) => steps.push(`Mend: ${causeOn(finding.causes[at]!.code, exercise.plate).name}`),
   });
   const { minutes } = play(finding, { truth, answers }, way);
   return { steps, minutes: Math.round(minutes) };

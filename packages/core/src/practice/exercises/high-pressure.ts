@@ -17,7 +17,7 @@ const tenCylinders: Exercise = {
   number: 10,
   name: 'Ten cylinders by the evening',
   story:
-    'Three-stage set of the diving school. It takes half as long again as last year, and the final needle has stood at 40 bar since last week; they go by the gauge of the panel.',
+    'Three-stage set of the diving club. It takes half as long again as last year, and the final needle has stood at 40 bar since last week; they go by the gauge of the panel.',
   goal: 'Ten cylinders by the evening: the set at its old speed in four hours.',
   goalMinutes: 240,
   plate: threeStages,

@@ -1,7 +1,8 @@
 import { Box, Button, Stack, Typography } from '@mui/material';
 import type { CompressorView, MeasurementView } from '@entretien/contracts';
-import { symptomsOf, type Symptom } from '@entretien/core/faults';
+import { engineListsOf, symptomsOf, type Symptom } from '@entretien/core/faults';
 import { checkByCode } from '@entretien/core/checks';
+import { FaultLists } from '../../components/FaultLists.js';
 import { measuredSymptoms } from './suggest.js';
 
 interface ChooseSymptomProps {
@@ -49,6 +50,7 @@ export function ChooseSymptom({ unit, measurements, now, onChoose }: ChooseSympt
           ))}
         </Box>
       </Box>
+      <FaultLists title="The engine" lists={engineListsOf(unit)} />
     </>
   );
 }

@@ -119,3 +119,21 @@ test('what its repairs say of a unit: causes that were confirmed, and when it wa
   expect(lastWorkAt(repairs)).toBe(Date.parse(daysAgo(100)));
   expect(lastWorkAt([])).toBe(0);
 });
+
+test('a set with an engine has what goes wrong with it, with its cautions; one with a motor has not', async () => {
+  const choose = (more: object) =>
+    renderPage(
+      <ChooseSymptom
+        unit={unitOf({ family: 'screw', ...more })}
+        measurements={[]}
+        now={NOW}
+        onChoose={() => undefined}
+      />,
+    );
+  await choose({ motor: 'diesel' });
+  const engine = await screen.findByRole('region', { name: 'The engine' });
+  expect(engine.textContent).toContain('Battery or its terminals');
+  expect(engine.textContent).toContain('The battery is not unhooked while it runs.');
+  await choose({ motor: 'three-phase' });
+  expect(screen.getAllByRole('region', { name: 'The engine' })).toHaveLength(1);
+});

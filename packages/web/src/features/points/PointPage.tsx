@@ -1,3 +1,4 @@
+import { pointLists } from '@entretien/core/faults';
 import { Alert, Box, Button, Checkbox, Link as MuiLink, Stack, Typography } from '@mui/material';
 import { DEFAULT_PERSON_ID, type PointTaskView, type PointView } from '@entretien/contracts';
 import { lower } from '@entretien/core/basics';
@@ -15,6 +16,7 @@ import { usePreferences } from '../../data/preferences.js';
 import { usePoint } from '../../data/queries.js';
 import { PointDialog } from './PointDialog.js';
 import { PointDrawing } from './PointDrawing.js';
+import { FaultLists } from '../../components/FaultLists.js';
 import { PointHistory } from './PointHistory.js';
 import { PointWork } from './PointWork.js';
 import { usePointDraft } from './use-point-draft.js';
@@ -85,6 +87,7 @@ function Point({ point }: { readonly point: PointView }) {
         <Box>
           <Facts point={point} bar={(value) => format(value, 'pressure')} />
           <PointHistory point={point} />
+          <FaultLists title="What is wrong here?" lists={pointLists} />
         </Box>
       </Box>
       {isEditing && <PointDialog point={point} onClose={() => setEditing(false)} />}

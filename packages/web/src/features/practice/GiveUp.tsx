@@ -10,7 +10,7 @@ export function GiveUp({ onGiveUp }: { readonly onGiveUp: () => void }) {
         Give up, show what it was
       </Button>
       <Button onClick={() => setSure(false)} sx={{ minHeight: 44 }}>
-        Go on
+        Keep trying
       </Button>
     </Box>
   ) : (

@@ -78,7 +78,7 @@ function Played({ exercise, seed, onAgain }: PlayedProps) {
           {view && view.end === null && <Clock view={view} pace={pace} onPace={setPace} />}
         </Box>
         {hasFailed && (
-          <Alert severity="error">The simulation stopped. Load the page anew: nothing is lost.</Alert>
+          <Alert severity="error">The simulation stopped. Reload the page: nothing is lost.</Alert>
         )}
         {view === null && <LoadingSkeleton lines={8} />}
         {view?.end && <EndOfRound view={view} end={view.end} onAgain={again} onAnother={another} />}

@@ -65,7 +65,7 @@ test('at the end stand minutes, cost and risk beside what the fault finder would
   expect(status.textContent).toContain('Left undone: found without opening anything.');
   const finder = screen.getByRole('region', { name: 'The fault finder' });
   expect(within(finder).getAllByRole('listitem').at(-1)!.textContent).toBe(
-    'Put right: Drain or cock open, or its seat passes',
+    'Mend: Drain or cock open, or its seat passes',
   );
 });
 
