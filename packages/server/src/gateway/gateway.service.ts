@@ -64,7 +64,8 @@ interface Watched {
 @Injectable()
 export class GatewayService implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private readonly watched = new Map<string, Watched>();
-  private hasEnded = false;
+  /** The server ends: whoever is being asked is hung up on. */
+  private readonly ends = new AbortController();
   /** Tests are not made to wait. */
   limits = USUAL_LIMITS;
 
@@ -85,7 +86,7 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
   }
 
   beforeApplicationShutdown(): void {
-    this.hasEnded = true;
+    this.ends.abort();
     for (const { timer } of this.watched.values()) if (timer) clearTimeout(timer);
   }
 
@@ -147,7 +148,7 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
   /** By a timer of its own after each answer: a clock that is set otherwise stops nothing. */
   private askIn(id: string, ms: number): void {
     const watched = this.watched.get(id);
-    if (!watched || this.hasEnded) return;
+    if (!watched || this.ends.signal.aborted) return;
     watched.timer = setTimeout(() => void this.askAndGoOn(id), ms);
     watched.timer.unref();
   }
@@ -159,7 +160,7 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
       // A full disk, say: it is asked again.
       this.logger.error(problem, 'A device could not be seen to.');
     }
-    const device = this.hasEnded ? undefined : this.devices.find(id);
+    const device = this.ends.signal.aborted ? undefined : this.devices.find(id);
     if (device) this.askIn(id, device.everySeconds * 1000);
   }
 
@@ -171,9 +172,9 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
     watched.isAsking = true;
     try {
       const map = this.devices.mapOf(device.registers);
-      const word = await readDevice(device, readsOf(map), this.limits);
+      const word = await readDevice(device, readsOf(map), this.limits, this.ends.signal);
       // Changed or removed while it answered: what it said is of what it was.
-      if (this.hasEnded || this.watched.get(id) !== watched) return;
+      if (this.ends.signal.aborted || this.watched.get(id) !== watched) return;
       this.took(device, watched, figuresOf(map, word));
     } catch (problem) {
       if (!(problem instanceof DeviceProblem)) throw problem;

@@ -38,11 +38,14 @@ export async function readDevice(
   { host, port, unitNumber }: DeviceAddress,
   reads: readonly RegisterRead[],
   limits: ReadLimits = USUAL_LIMITS,
+  signal?: AbortSignal,
 ): Promise<Words> {
   // Only whoever has devices pays for the library.
   const library: unknown = (await import('modbus-serial')).default;
   const socket = new Socket();
   const ended = endOf(socket, limits);
+  const hangUp = () => socket.destroy();
+  signal?.addEventListener('abort', hangUp, { once: true });
   try {
     await Promise.race([connected(socket, host, port, limits), ended]);
     const client = new (library as new () => ModbusRTU)();
@@ -62,6 +65,7 @@ export async function readDevice(
   } catch (error) {
     throw error instanceof DeviceProblem ? error : new DeviceProblem(sentenceOf(error));
   } finally {
+    signal?.removeEventListener('abort', hangUp);
     socket.destroy();
   }
 }

@@ -36,6 +36,12 @@ export class FakeDevice {
     return (this.server.address() as AddressInfo).port;
   }
 
+  /** Resolves when whoever asks hangs up. */
+  async nextGone(): Promise<void> {
+    const [socket] = this.sockets;
+    if (socket) await once(socket, 'close');
+  }
+
   /** Its cable is pulled. */
   async stop(): Promise<void> {
     for (const socket of this.sockets) socket.destroy();

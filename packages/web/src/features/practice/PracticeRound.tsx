@@ -1,4 +1,4 @@
-import { Alert, Box, Link as MuiLink, Typography } from '@mui/material';
+import { Alert, Box, Button, Link as MuiLink, Typography } from '@mui/material';
 import { exerciseByCode, FREE, type Exercise, type RoundView } from '@entretien/core/practice';
 import { symptomByCode } from '@entretien/core/faults';
 import { useMemo, useState } from 'react';
@@ -78,7 +78,9 @@ function Played({ exercise, seed, onAgain }: PlayedProps) {
           {view && view.end === null && <Clock view={view} pace={pace} onPace={setPace} />}
         </Box>
         {hasFailed && (
-          <Alert severity="error">The simulation stopped. Reload the page: nothing is lost.</Alert>
+          <Alert severity="error" action={<Button onClick={again}>Begin again</Button>}>
+            The simulation stopped. Reload the page; where that does not help, begin again.
+          </Alert>
         )}
         {view === null && <LoadingSkeleton lines={8} />}
         {view?.end && <EndOfRound view={view} end={view.end} onAgain={again} onAnother={another} />}
