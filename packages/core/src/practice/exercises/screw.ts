@@ -36,7 +36,7 @@ const afternoon: Exercise = {
       isMet: ({ did }) => did('note-blow-down'),
     },
   ],
-  trap: 'It stopped, so it must be empty, and a little oil cools: the blow-down was stuck, with seven bar over oil of a hundred degrees. The vessel is proved at its own gauge and its own vent, and the oil waited for until it is under 60 °C.',
+  trap: 'It stopped, so it must be empty, and a little oil cools: the blow-down was stuck, with more than four bar over oil of a hundred degrees. The vessel is proved at its own gauge and its own vent, and the oil waited for until it is under 60 °C.',
 };
 
 /** Under load for long enough that no oil comes along any more. */

@@ -126,7 +126,7 @@ const twoThirds: Exercise = {
   deceives: {},
   holds: { receiver: [5, 5.6], outlet: [5, 5] },
   runsBefore: 300,
-  shows: { T1: 'usual', T18: 'slow', T38: 'ring' },
+  shows: { T1: 'usual', T4: 'torn', T18: 'slow', T38: 'ring' },
   acts: [
     {
       code: 'element',

@@ -70,7 +70,7 @@ export function EndOfRound({ view, end, onAgain, onAnother }: EndOfRoundProps) {
   );
 }
 
-const list = { pl: 2.5, m: 0, mt: 0.5, '& li': { py: 0.25 } } as const;
+const list = { pl: 3.25, m: 0, mt: 0.5, '& li': { py: 0.25 } } as const;
 
 function Outcome({ end: { end, score } }: Pick<EndOfRoundProps, 'end'>) {
   switch (end.kind) {
@@ -145,7 +145,7 @@ function Named({ name, value, note = '' }: NamedProps) {
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
         {name}
       </Typography>
-      <Figure value={value} unit="min" sx={{ fontSize: '1.5rem' }} />
+      <Figure value={value} {...(value === '–' ? {} : { unit: 'min' })} sx={{ fontSize: '1.5rem' }} />
       {note !== '' && (
         <Typography variant="caption" sx={{ display: 'block', color: 'text.secondary' }}>
           {note}
