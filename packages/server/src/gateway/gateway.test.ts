@@ -3,8 +3,11 @@ import { FAKE_REGISTERS, FakeDevice, type Manner } from '../testing/fake-device.
 import { firstLead, invited } from '../testing/signed-in.js';
 import { DAY, daysAgo, NOW, TestServer } from '../testing/test-server.js';
 import { GatewayService } from './gateway.service.js';
+import { USUAL_LIMITS } from './read-device.js';
 
 const HOUR = DAY / 24;
+/** Where nothing good is waited for. */
+const SHORT = { connectMs: 300, answerMs: 300, wholeMs: 600, mostBytes: 16_384 };
 let device: FakeDevice;
 let server: TestServer;
 let unit: string;
@@ -13,7 +16,6 @@ beforeEach(async () => {
   device = await FakeDevice.start();
   device.shows(1000);
   server = await TestServer.start({ devicesAt: [{ host: '127.0.0.1', port: null }] });
-  server.get(GatewayService).limits = { connectMs: 300, answerMs: 300, wholeMs: 600, mostBytes: 16_384 };
   unit = await server.addCompressor({ family: 'screw' });
 });
 afterEach(async () => {
@@ -44,7 +46,7 @@ async function added(more: object = {}): Promise<string> {
 }
 
 async function settled(id: string): Promise<void> {
-  for (let tries = 0; tries < 300; tries++) {
+  for (let tries = 0; tries < 1500; tries++) {
     const { state, problem } = await viewOf(id);
     if (state !== 'waiting' || problem !== null) return;
     await new Promise((done) => setTimeout(done, 10));
@@ -109,7 +111,6 @@ describe('a unit that reads itself', () => {
     server.now = NOW + 10 * 60_000;
     await server.restart();
     const [{ id }] = (await server.read('/api/devices')).body.items;
-    server.get(GatewayService).limits = { connectMs: 300, answerMs: 300, wholeMs: 600, mostBytes: 16_384 };
     await server.get(GatewayService).ask(id);
     await settled(id);
     expect(await readings()).toHaveLength(1);
@@ -181,6 +182,7 @@ describe('a device that does not answer', () => {
     '%s: said, nothing on record, and the server answers others meanwhile',
     async (manner, sentence) => {
       device.manner = manner;
+      server.get(GatewayService).limits = SHORT;
       const body = described();
       await save(body);
       // While it is being asked, others are answered.
@@ -194,6 +196,7 @@ describe('a device that does not answer', () => {
       expect(shown.figures).toEqual([]);
       expect(await readings()).toEqual([]);
       device.manner = 'answers';
+      server.get(GatewayService).limits = USUAL_LIMITS;
       await server.get(GatewayService).ask(body.id);
       expect(await viewOf(body.id)).toMatchObject({ state: 'answers', problem: null });
     },
@@ -304,6 +307,7 @@ test('many devices that flood and hang at once do not hold up the server', async
     }),
   );
   const gateway = server.get(GatewayService);
+  gateway.limits = SHORT;
   const ids: string[] = [];
   for (const one of all) {
     const body = described({ port: one.port });
