@@ -1,4 +1,4 @@
-import type { Finding } from './finding.js';
+import { isAllowed, type Finding } from './finding.js';
 import type { PlanPoint } from './planner.js';
 
 /** Causes that are not reckoned with when tests are compared; what parts two causes; how much longer is accepted. */
@@ -9,11 +9,8 @@ const [LIKELY, PARTS, TIMES] = [0.03, 0.25, 3] as const;
  * its minutes, and parting every two likely causes that it parts. Said apart from the planner, which keeps to it, so
  * that what a person or another way chose is judged by the same.
  */
-export function isDaring(
-  { planner, problem, tests, tables, isElectrician }: Finding,
-  chosen: number,
-  { belief, state, asked }: PlanPoint,
-): boolean {
+export function isDaring(finding: Finding, chosen: number, { belief, state, asked }: PlanPoint): boolean {
+  const { planner, problem, tests, tables } = finding;
   if (tests[chosen]!.danger < 2) return false;
   const likely = [...belief.keys()].filter((i) => belief[i]! >= LIKELY);
   const pairs = likely.flatMap((i) => likely.filter((j) => j > i).map((j) => [i, j] as const));
@@ -22,10 +19,10 @@ export function isDaring(
   const parted = pairs.filter((pair) => parts(chosen, pair));
   const most = TIMES * planner.costOf(problem.tests[chosen]!, state).minutes;
   return tests.some(
-    ({ danger, trade }, at) =>
+    ({ danger }, at) =>
       !asked[at] &&
       danger < 2 &&
-      (!trade || isElectrician) &&
+      isAllowed(finding, at) &&
       planner.costOf(problem.tests[at]!, state).minutes <= most &&
       parted.length > 0 &&
       parted.every((pair) => parts(at, pair)),

@@ -205,6 +205,11 @@ export interface FindingView {
   readonly reasons: readonly RateReason[];
 }
 
+/** Whether a test may be made by whoever is there: what is measured live is for an electrician. */
+export function isAllowed({ tests, isElectrician }: Finding, at: number): boolean {
+  return isElectrician || tests[at]!.trade !== true;
+}
+
 /** What comes of answers, with the machine in a state: the odds, the next test, what would be put right. */
 export function standFinding(
   finding: Finding,
@@ -220,9 +225,9 @@ export function standFinding(
     state: stateIndex(state),
     asked: tests.map(({ code }) => answers.some(({ test }) => test === code)),
   };
-  const isAllowed = (at: number) => finding.isElectrician || tests[at]!.trade !== true;
-  const isHere = (at: number) => isAllowed(at) && tests[at]!.states.includes(state);
-  const best = planner.choose(point, 2, isAllowed);
+  const mayTest = (at: number) => isAllowed(finding, at);
+  const isHere = (at: number) => mayTest(at) && tests[at]!.states.includes(state);
+  const best = planner.choose(point, 2, mayTest);
   const isBestHere = best.test === null || isHere(best.test);
   // One step: what is only worth it because something better follows is not put before that.
   const here = isBestHere ? best : planner.choose(point, 1, isHere);

@@ -44,6 +44,7 @@ export {
 export {
   beginFinding,
   beliefAfter,
+  isAllowed,
   isFaultAnswer,
   SLIGHT,
   standFinding,
@@ -58,16 +59,6 @@ export {
 export { describeSearch, explainAnswer, formatChance, shortName } from './explain.js';
 export { RECORD_COUNTS_MS, recordedAnswers, type RecordedAnswer, type RecordedVerdict } from './recorded.js';
 export { isDaring } from './daring.js';
-export {
-  drawAnswer,
-  finderWay,
-  isAllowed,
-  KeptOdds,
-  play,
-  watchingWay,
-  type FaultyMachine,
-  type Found,
-  type Way,
-} from './ways.js';
+export { finderWay, KeptOdds, play, watchingWay, type FaultyMachine, type Found, type Way } from './ways.js';
 export { simulatedCauses, simulatedFamilies, type SimulatedFamily } from './simulated-causes.js';
 export { engineListsOf, faultLists, pointLists, type FaultList, type ListedCause } from './lists.js';

@@ -1,10 +1,8 @@
-import { chanceOfBoth, type Belief } from './belief.js';
+import type { Belief } from './belief.js';
 import { machineStates } from './cause.js';
 import { isDaring } from './daring.js';
-import { beliefAfter, summingToOne, type Finding } from './finding.js';
+import { beliefAfter, isAllowed, summingToOne, type Finding } from './finding.js';
 import type { PlanPoint } from './planner.js';
-
-type Random = () => number;
 
 /** A machine with what is wrong in it, and what each test would answer: the same whoever asks. */
 export interface FaultyMachine {
@@ -40,21 +38,6 @@ export interface Way {
   odds?(): Float64Array;
 }
 
-/** The answer of a test to one cause or two. */
-export function drawAnswer(
-  columns: readonly (readonly number[])[],
-  others: readonly number[],
-  random: Random,
-): number {
-  const [a, b] = columns;
-  let left = random();
-  const at = others.findIndex((_one, answer) => {
-    left -= b === undefined ? a![answer]! : chanceOfBoth(a!, b, others, answer);
-    return left <= 0;
-  });
-  return at < 0 ? others.length - 1 : at;
-}
-
 /** Plays a way on a machine until it is mended; minutes are counted alike for every way. */
 export function play(finding: Finding, { truth, answers }: FaultyMachine, way: Way): Found {
   const { planner, problem, tests } = finding;
@@ -66,7 +49,7 @@ export function play(finding: Finding, { truth, answers }: FaultyMachine, way: W
     const next = way.next();
     if ('test' in next) {
       const { test } = next;
-      if (asked[test] || (tests[test]!.trade && !finding.isElectrician)) forbidden += 1;
+      if (asked[test] || !isAllowed(finding, test)) forbidden += 1;
       const cost = planner.costOf(problem.tests[test]!, state);
       if (!tests[test]!.states.includes(machineStates[cost.state]!)) forbidden += 1;
       if (way.odds && isDaring(finding, test, { belief: summingToOne(way.odds()), state, asked }))
@@ -143,9 +126,6 @@ export function watchingWay(
     odds: () => kept.odds(),
   };
 }
-
-export const isAllowed = ({ tests, isElectrician }: Finding, at: number) =>
-  isElectrician || !tests[at]!.trade;
 
 /** The fault finder itself. */
 export function finderWay(finding: Finding, depth: 1 | 2 = 2): Way {

@@ -51,7 +51,11 @@ const MIXED_H = 1.05;
 
 /** What comes of an answer: what is put on record, and what is doubted. */
 export interface DeviceDuties {
-  readonly readings: readonly { readonly counts: CounterKind; readonly hours: number }[];
+  readonly readings: readonly {
+    readonly counts: CounterKind;
+    readonly what: DeviceQuantityCode;
+    readonly hours: number;
+  }[];
   /** Temperatures at the outlet and of the room, to be judged; null where none is due. */
   readonly temperatures: { readonly tempC: number; readonly ambientC: number } | null;
   readonly doubts: readonly DoubtedFigure[];
@@ -100,7 +104,7 @@ export function dutiesOf(
     : counters.flatMap(([counts, what]) => {
         const hours = values[what];
         return hours !== undefined && isDue(memory, counts, hours, hasChanged, now)
-          ? [{ counts, hours }]
+          ? [{ counts, what, hours }]
           : [];
       });
   return {
@@ -133,6 +137,9 @@ function stillSinceOf(
   return stillSince ?? now;
 }
 
+/** Whether a moment is so short ago. A clock that was put back is no reason to wait. */
+const isWithin = (at: Instant, ms: number, now: Instant) => now >= at && now - at < ms;
+
 function isDue(
   { recorded, refusedAt }: DeviceMemory,
   counts: CounterKind,
@@ -141,8 +148,7 @@ function isDue(
   now: Instant,
 ): boolean {
   const refused = refusedAt[counts];
-  // A clock that was put back is no reason to wait.
-  if (refused !== undefined && now >= refused && now - refused < AGAIN_MS) return false;
+  if (refused !== undefined && isWithin(refused, AGAIN_MS, now)) return false;
   const last = recorded[counts];
   if (last === undefined) return true;
   const since = now - last.at;
@@ -160,7 +166,7 @@ function temperaturesDue(
 ): DeviceDuties['temperatures'] {
   const [tempC, ambientC] = [values['outlet-c'], values['ambient-c']];
   if (values.status !== 2 || tempC === undefined || ambientC === undefined) return null;
-  if (measuredAt !== null && now >= measuredAt && now - measuredAt < MEASURES_MS) return null;
+  if (measuredAt !== null && isWithin(measuredAt, MEASURES_MS, now)) return null;
   return { tempC, ambientC };
 }
 

@@ -33,10 +33,7 @@ export interface Hands {
   readonly seconds: number;
   /** Whether an act of this exercise was done. */
   did(act: string): boolean;
-  /** Whether the interruption has been. */
-  readonly wasInterrupted: boolean;
   hasMended(cause: CauseCode): boolean;
-  hasAnswered(test: string): boolean;
   /** Codes of everything that was opened. */
   readonly opened: ReadonlySet<string>;
   /** Lets time pass, whole seconds. */

@@ -12,7 +12,6 @@ export {
 } from './round.js';
 export { isBetter, scoreOf, type FinderCourse, type Result, type Score } from './score.js';
 export {
-  toolGroups,
   viewOf,
   type ActOffered,
   type EndView,

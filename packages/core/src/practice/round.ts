@@ -20,7 +20,7 @@ import {
 } from '../faults/index.js';
 import { Simulation, type Button } from '../simulator/index.js';
 import { EMPTY_BAR, HISSES_BAR, OIL_MOST_C, scalded, startedOnHands, thrownOpen } from './accident.js';
-import type { About, Accident, Drawn, Exercise, Hands, HiddenFault, Risk } from './exercise.js';
+import type { About, Accident, Drawn, Exercise, Hands, HiddenFault, PracticeAct, Risk } from './exercise.js';
 import { opensForRepair } from './openings.js';
 
 /** What the learner does. */
@@ -42,12 +42,6 @@ export interface DoneAt {
 export interface LogLine {
   readonly seconds: number;
   readonly text: string;
-}
-
-/** What the fault finder would do now. */
-export interface Advice {
-  readonly text: string;
-  readonly seconds: number;
 }
 
 /** How it ended. */
@@ -85,10 +79,10 @@ export class Round implements Hands {
   readonly tried: CauseCode[] = [];
   readonly risks: Risk[] = [];
   isLocked = false;
-  wasInterrupted = false;
-  interruptedAt: number | null = null;
+  private interruptedAt: number | null = null;
   end: RoundEnd | null = null;
-  advice: Advice | null = null;
+  /** What the fault finder said last. */
+  advice: string | null = null;
   advices = 0;
   parts = 0;
   readonly opened = new Set<string>();
@@ -294,16 +288,15 @@ export class Round implements Hands {
     });
   }
 
-  /** The same machine before anybody touched it. */
-  untouched(): Round {
-    return new Round(this.exercise, this.seed);
-  }
-
-  /** What a test shows at this machine: plain where the exercise says so, else drawn once for all by the seed. */
-  answerOf(test: FaultTest): string {
+  /**
+   * What a test shows at this machine: plain where the exercise says so, else drawn once for all by the seed.
+   *
+   * @param mended what is in it no more; default as it stands
+   */
+  answerOf(test: FaultTest, mended: readonly CauseCode[] = this.mended): string {
     const shown = this.exercise.shows?.[test.code];
-    if (shown !== undefined && this.mended.length === 0) return shown;
-    const left = this.exercise.hidden.filter(({ cause }) => !this.hasMended(cause));
+    if (shown !== undefined && mended.length === 0) return shown;
+    const left = this.exercise.hidden.filter(({ cause }) => !mended.includes(cause));
     if (left.length === 0) return USUAL;
     const { tests, tables, causes } = this.finding;
     const { full, others } = tables[tests.indexOf(test)]!;
@@ -392,8 +385,8 @@ export class Round implements Hands {
   }
 
   /** An answer in words. */
-  answerTextOf(test: FaultTest, answer: string): string {
-    const said = this.mended.length === 0 ? this.exercise.says?.[test.code] : undefined;
+  answerTextOf(test: FaultTest, answer: string, mended: readonly CauseCode[] = this.mended): string {
+    const said = mended.length === 0 ? this.exercise.says?.[test.code] : undefined;
     return said ?? answerText(test, answer) ?? 'Cannot tell';
   }
 
@@ -440,7 +433,7 @@ export class Round implements Hands {
 
   private act(code: string): void {
     const act = this.exercise.acts.find((one) => one.code === code);
-    if (!act || !this.isOffered(act.code)) return;
+    if (!act || !this.isOffered(act)) return;
     if (act.opens && !this.opens(act.opens)) return;
     this.pass(60 * act.minutes);
     if (this.end !== null) return;
@@ -451,9 +444,8 @@ export class Round implements Hands {
     else this.hurt(came);
   }
 
-  isOffered(code: string): boolean {
-    const act = this.exercise.acts.find((one) => one.code === code);
-    return act !== undefined && !this.acts.has(code) && (act.isOffered?.(this) ?? true);
+  isOffered({ code, isOffered }: PracticeAct): boolean {
+    return !this.did(code) && (isOffered?.(this) ?? true);
   }
 
   private advise(): void {
@@ -469,7 +461,7 @@ export class Round implements Hands {
       view.isKnown || proposal === null
         ? `${leading} More testing only costs: mend “${causeOn(view.repair, plate).name}”.`
         : `${leading} Next: ${faultTestByCode(proposal.test)!.question}`;
-    this.advice = { text, seconds: this.seconds };
+    this.advice = text;
     this.tell(`Asked the fault finder. ${text}`);
   }
 
@@ -493,8 +485,8 @@ export class Round implements Hands {
 
   private interrupt(): void {
     const { interruption } = this.exercise;
-    if (!interruption || this.wasInterrupted || this.end !== null || !interruption.comes(this)) return;
-    this.wasInterrupted = true;
+    if (!interruption || this.interruptedAt !== null || this.end !== null || !interruption.comes(this))
+      return;
     this.interruptedAt = this.simulation.now;
     this.tell(interruption.text);
     interruption.does(this);

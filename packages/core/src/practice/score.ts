@@ -1,4 +1,4 @@
-import { causeOn, finderWay, play, type CauseCode, type Way } from '../faults/index.js';
+import { answerIndex, causeOn, finderWay, play, type CauseCode, type Way } from '../faults/index.js';
 import { ADVICE_MIN, PART_MIN, type Round } from './round.js';
 import type { Risk } from './exercise.js';
 
@@ -47,17 +47,12 @@ export function finderCourse(round: Round): FinderCourse | null {
   const known = (cause: CauseCode) => finding.causes.findIndex(({ code }) => code === cause);
   const truth = exercise.hidden.map(({ cause }) => known(cause)).filter((at) => at >= 0);
   if (truth.length === 0) return null;
-  const fresh = round.untouched();
-  const answers = finding.tests.map((test) => {
-    const answer = fresh.answerOf(test);
-    const at = test.answers.findIndex(({ code }) => code === answer);
-    return at < 0 ? test.answers.length : at;
-  });
+  const answers = finding.tests.map((test) => answerIndex(test, round.answerOf(test, [])));
   const steps: string[] = [];
   const way = telling(finderWay(finding), {
     test: (at) => {
       const test = finding.tests[at]!;
-      steps.push(`${test.name}: ${fresh.answerTextOf(test, fresh.answerOf(test))}`);
+      steps.push(`${test.name}: ${round.answerTextOf(test, round.answerOf(test, []), [])}`);
     },
     repair: (at) => steps.push(`Mend: ${causeOn(finding.causes[at]!.code, exercise.plate).name}`),
   });

@@ -1,12 +1,11 @@
 import { causeOn, type CauseCode, type FaultTest } from '../faults/index.js';
 import { boardOf, type Board } from '../simulator/index.js';
 import { openingName } from './accident.js';
-import { ELECTRICIAN_MIN, type Advice, type LogLine, type Round, type RoundEnd } from './round.js';
+import { ELECTRICIAN_MIN, type LogLine, type Round, type RoundEnd } from './round.js';
 import { finderCourse, scoreOf, type FinderCourse, type Score } from './score.js';
 
 /** How a test is gone about. */
-export const toolGroups = ['senses', 'tools', 'opened'] as const;
-export type ToolGroup = (typeof toolGroups)[number];
+type ToolGroup = 'senses' | 'tools' | 'opened';
 
 export interface TestOffered {
   readonly code: string;
@@ -49,7 +48,7 @@ export interface RoundView {
   readonly tests: readonly TestOffered[];
   readonly repairs: readonly RepairOffered[];
   readonly acts: readonly ActOffered[];
-  readonly advice: Advice | null;
+  readonly advice: string | null;
   readonly end: EndView | null;
 }
 
@@ -128,7 +127,7 @@ export function viewOf(round: Round): RoundView {
         outcome: outcomeOf(round, code),
       })),
     acts: exercise.acts
-      .filter(({ code }) => round.isOffered(code))
+      .filter((act) => round.isOffered(act))
       .map(({ code, name, minutes }) => ({ code, name, minutes })),
     advice: round.advice,
     end: endOf(round),

@@ -1,6 +1,6 @@
 import {
   beginFinding,
-  drawAnswer,
+  chanceOfBoth,
   isAllowed,
   KeptOdds,
   play,
@@ -49,6 +49,21 @@ export function drawMachine(
     return drawAnswer(columns, tables[at]!.others, random);
   });
   return { truth, answers };
+}
+
+/** The answer of a test to one cause or two. */
+function drawAnswer(
+  columns: readonly (readonly number[])[],
+  others: readonly number[],
+  random: Random,
+): number {
+  const [a, b] = columns;
+  let left = random();
+  const at = others.findIndex((_one, answer) => {
+    left -= b === undefined ? a![answer]! : chanceOfBoth(a!, b, others, answer);
+    return left <= 0;
+  });
+  return at < 0 ? others.length - 1 : at;
 }
 
 /** Repairs in order of chance over minutes, no tests. */

@@ -20,9 +20,11 @@ import {
   figuresOf,
   NOTHING_ANSWERED,
   readsOf,
+  type DeviceDuties,
   type DeviceFigures,
   type DeviceMemory,
   type DeviceQuantityCode,
+  type RegisterMap,
 } from '@entretien/core/gateway';
 import type { CounterKind } from '@entretien/core/hours';
 import type { Logger } from 'pino';
@@ -43,14 +45,17 @@ import { DeviceProblem, readDevice, USUAL_LIMITS } from './read-device.js';
 const SILENT_AFTER = 3;
 /** When it last answered is written down no more often than this. */
 const NOTED_EVERY_MS = 60_000;
-const COUNTS = { total: 'hours-total', loaded: 'hours-loaded' } as const;
 
-/** A device that is being asked. */
+/** A device that is being asked, as it is set. */
 interface Watched {
+  readonly device: DeviceEntity;
+  /** Where its figures stand; read with the first question. */
+  map: RegisterMap | null;
   memory: DeviceMemory;
   failures: number;
   problem: string | null;
-  values: DeviceFigures['values'];
+  /** What it showed last; null where it has not answered since it is asked. */
+  values: DeviceFigures['values'] | null;
   answeredAt: Instant | null;
   notedAt: Instant | null;
   timer: NodeJS.Timeout | null;
@@ -120,17 +125,20 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
   private follow(device: DeviceEntity): void {
     this.forget(device.id);
     if (!device.isOn || !this.devices.mayAsk(device)) return;
-    this.watched.set(device.id, {
+    const watched: Watched = {
+      device,
+      map: null,
       memory: { ...NOTHING_ANSWERED, recorded: this.recordedOf(device.compressorId) },
       failures: 0,
       problem: null,
-      values: {},
+      values: null,
       answeredAt: device.answeredAt,
       notedAt: device.answeredAt,
       timer: null,
       isAsking: false,
-    });
-    this.askIn(device.id, 0);
+    };
+    this.watched.set(device.id, watched);
+    this.askIn(watched, 0);
   }
 
   /** What was last read by a device on a unit: a start of the server is no reason to read anew. */
@@ -146,36 +154,38 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
   }
 
   /** By a timer of its own after each answer: a clock that is set otherwise stops nothing. */
-  private askIn(id: string, ms: number): void {
-    const watched = this.watched.get(id);
-    if (!watched || this.ends.signal.aborted) return;
-    watched.timer = setTimeout(() => void this.askAndGoOn(id), ms);
+  private askIn(watched: Watched, ms: number): void {
+    if (!this.isFollowed(watched)) return;
+    watched.timer = setTimeout(() => void this.askAndGoOn(watched), ms);
     watched.timer.unref();
   }
 
-  private async askAndGoOn(id: string): Promise<void> {
+  /** Whether a device is still asked as it was set then: not changed, not removed, and the server goes on. */
+  private isFollowed(watched: Watched): boolean {
+    return !this.ends.signal.aborted && this.watched.get(watched.device.id) === watched;
+  }
+
+  private async askAndGoOn(watched: Watched): Promise<void> {
     try {
-      await this.ask(id);
+      await this.ask(watched.device.id);
     } catch (problem) {
       // A full disk, say: it is asked again.
       this.logger.error(problem, 'A device could not be seen to.');
     }
-    const device = this.ends.signal.aborted ? undefined : this.devices.find(id);
-    if (device) this.askIn(id, device.everySeconds * 1000);
+    this.askIn(watched, watched.device.everySeconds * 1000);
   }
 
   /** Asks a device once. */
   async ask(id: string): Promise<void> {
-    const device = this.devices.find(id);
     const watched = this.watched.get(id);
-    if (!device || !watched || watched.isAsking) return;
+    if (!watched || watched.isAsking) return;
+    const { device } = watched;
     watched.isAsking = true;
     try {
-      const map = this.devices.mapOf(device.registers);
+      const map = (watched.map ??= this.devices.mapOf(device.registers));
       const word = await readDevice(device, readsOf(map), this.limits, this.ends.signal);
       // Changed or removed while it answered: what it said is of what it was.
-      if (this.ends.signal.aborted || this.watched.get(id) !== watched) return;
-      this.took(device, watched, figuresOf(map, word));
+      if (this.isFollowed(watched)) this.took(watched, figuresOf(map, word));
     } catch (problem) {
       if (!(problem instanceof DeviceProblem)) throw problem;
       watched.failures += 1;
@@ -185,7 +195,8 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
     }
   }
 
-  private took(device: DeviceEntity, watched: Watched, figures: DeviceFigures): void {
+  private took(watched: Watched, figures: DeviceFigures): void {
+    const { device } = watched;
     const now = this.clock();
     watched.failures = 0;
     watched.problem = null;
@@ -198,7 +209,7 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
     const { readings, temperatures, doubts, memory } = dutiesOf(watched.memory, figures, now);
     watched.memory = memory;
     for (const doubt of doubts) this.devices.refuse(device.id, doubt);
-    for (const { counts, hours } of readings) this.record(device, watched, counts, hours, now);
+    for (const reading of readings) this.record(watched, reading, now);
     if (temperatures === null) return;
     watched.memory = { ...watched.memory, measuredAt: now };
     this.orRefuse(device, 'outlet-c', () =>
@@ -217,15 +228,13 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
   }
 
   private record(
-    device: DeviceEntity,
     watched: Watched,
-    counts: CounterKind,
-    hours: number,
+    { counts, what, hours }: DeviceDuties['readings'][number],
     now: Instant,
   ): void {
-    const isRefused = !this.orRefuse(device, COUNTS[counts], () =>
+    const isRefused = !this.orRefuse(watched.device, what, () =>
       this.readings.record(
-        device.compressorId,
+        watched.device.compressorId,
         { id: newId(), takenAt: formatInstant(now), hours, counts, source: 'gateway' },
         DEFAULT_PERSON_ID,
       ),
@@ -250,7 +259,7 @@ export class GatewayService implements OnApplicationBootstrap, BeforeApplication
     if (this.devices.allowed === null || !device.isOn) return 'off';
     if (!this.devices.mayAsk(device)) return 'not-allowed';
     if (watched === undefined || watched.failures >= SILENT_AFTER) return 'silent';
-    return watched.answeredAt === null || Object.keys(watched.values).length === 0 ? 'waiting' : 'answers';
+    return watched.values === null ? 'waiting' : 'answers';
   }
 
   private toView(device: DeviceEntity): DeviceView {

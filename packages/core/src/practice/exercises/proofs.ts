@@ -2,6 +2,24 @@ import type { Hands, Tried } from '../exercise.js';
 
 const minutesText = (seconds: number) => `${Math.max(1, Math.round(seconds / 60))} min`;
 
+/** Switched on as it should run. */
+function start({ simulation }: Hands): void {
+  simulation.press('reset');
+  simulation.press('power-on');
+  simulation.press('start');
+}
+
+/** Lets it run until something is so, it stops by itself, or the time is over: the seconds that it took. */
+function runUntil(hands: Hands, isThere: () => boolean, withinMinutes: number, stepS: number): number {
+  const from = hands.seconds;
+  while (!isThere() && hands.seconds - from < 60 * withinMinutes) {
+    const before = hands.seconds;
+    hands.pass(stepS);
+    if (hands.simulation.see().trip !== null || hands.seconds === before) break;
+  }
+  return hands.seconds - from;
+}
+
 /**
  * Let down to six tenths and pumped up again by itself: it has to switch itself off, in time.
  *
@@ -10,16 +28,9 @@ const minutesText = (seconds: number) => `${Math.max(1, Math.round(seconds / 60)
 export function pumpsUp(hands: Hands, offBar: number, withinMinutes: number): Tried {
   const { simulation } = hands;
   simulation.put('receiver', Math.min(0.6 * offBar, simulation.trueBar('receiver')));
-  simulation.press('reset');
-  simulation.press('power-on');
-  simulation.press('start');
-  const from = hands.seconds;
+  start(hands);
   const isThere = () => simulation.see().drive === 'off' && simulation.trueBar('receiver') > 0.9 * offBar;
-  while (!isThere() && hands.seconds - from < 60 * withinMinutes) {
-    const before = hands.seconds;
-    hands.pass(5);
-    if (simulation.see().trip !== null || hands.seconds === before) break;
-  }
+  const seconds = runUntil(hands, isThere, withinMinutes, 5);
   const { trip } = simulation.see();
   const bar = simulation.trueBar('receiver').toFixed(1);
   if (trip !== null)
@@ -27,20 +38,18 @@ export function pumpsUp(hands: Hands, offBar: number, withinMinutes: number): Tr
   if (!isThere())
     return {
       isMet: false,
-      text: `Pumped up: after ${minutesText(hands.seconds - from)} it stands at ${bar} bar and runs on.`,
+      text: `Pumped up: after ${minutesText(seconds)} it stands at ${bar} bar and runs on.`,
     };
   return {
     isMet: true,
-    text: `Pumped up from six tenths: off by itself at ${bar} bar after ${minutesText(hands.seconds - from)}.`,
+    text: `Pumped up from six tenths: off by itself at ${bar} bar after ${minutesText(seconds)}.`,
   };
 }
 
 /** Runs on under load for so long, without stopping by itself and no hotter than that. */
 export function runsCool(hands: Hands, minutes: number, mostC: number): Tried {
   const { simulation } = hands;
-  simulation.press('reset');
-  simulation.press('power-on');
-  simulation.press('start');
+  start(hands);
   hands.pass(60);
   if (simulation.see().drive !== 'off') hands.pass(60 * (minutes - 1));
   const { trip, drive } = simulation.see();
@@ -70,18 +79,10 @@ export function fills(hands: Hands, toBar: number, withinMinutes: number): Tried
     'drain-3',
   ])
     if (simulation.machine.turnables.has(code)) simulation.turn(code, 0);
-  simulation.press('reset');
-  simulation.press('power-on');
-  simulation.press('start');
-  const from = hands.seconds;
-  const there = () => simulation.trueBar('tower') >= toBar;
-  while (!there() && hands.seconds - from < 60 * withinMinutes) {
-    const before = hands.seconds;
-    hands.pass(2);
-    if (simulation.see().trip !== null || hands.seconds === before) break;
-  }
-  const seconds = hands.seconds - from;
-  const isMet = there();
+  start(hands);
+  const isThere = () => simulation.trueBar('tower') >= toBar;
+  const seconds = runUntil(hands, isThere, withinMinutes, 2);
+  const isMet = isThere();
   const bar = Math.round(simulation.trueBar('tower'));
   simulation.press('stop');
   return {

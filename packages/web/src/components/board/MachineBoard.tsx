@@ -186,7 +186,6 @@ const spaceGlyphs: Readonly<Record<string, string>> = {
   vessel: 'separator',
   'outlet-side': 'water-separator',
   network: 'outlet',
-  outlet: 'outlet',
   hose: 'outlet',
   low: 'separator-1',
   high: 'separator-2',

@@ -86,7 +86,7 @@ export function RoundActions({ view, isBusy, onAsk }: RoundActionsProps) {
         >
           {`Ask the fault finder: ${ADVICE_MIN} min`}
         </Button>
-        {advice && <Typography sx={{ mt: 1 }}>{advice.text}</Typography>}
+        {advice && <Typography sx={{ mt: 1 }}>{advice}</Typography>}
       </Box>
       <GiveUp onGiveUp={() => onAsk({ kind: 'give-up' })} />
     </Box>
