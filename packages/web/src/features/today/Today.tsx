@@ -1,10 +1,11 @@
-import { Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material';
+import { Box, Button, Link as MuiLink, Stack, Typography, type BoxProps } from '@mui/material';
 import type { FleetStandingView, FleetCompressorView } from '@entretien/contracts';
-import { formatMoment, formatsInUse } from '@entretien/core/basics';
+import { formatsInUse, lower } from '@entretien/core/basics';
 import { stopText } from '@entretien/core/stop';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useDevices, useFleet, useFollowUps, useOpenWork, useSites, useStops } from '../../data/queries.js';
+import { answeringText } from '../../components/answering-text.js';
 import { MarksLegend } from '../../components/ruler/MarksLegend.js';
 import { ErrorState, LoadingSkeleton } from '../../components/States.js';
 import { useNow } from '../../components/use-now.js';
@@ -157,24 +158,36 @@ function Fleet({ units, whole, onMore, zoneOf }: FleetProps) {
   );
 }
 
+interface StripProps {
+  readonly name: string;
+  readonly tone: 'oxide' | 'brass';
+  readonly sx?: BoxProps['sx'];
+  readonly children: React.ReactNode;
+}
+
+/** What stands above the list, for it comes before anything that is due. */
+function Strip({ name, tone, sx = {}, children }: StripProps) {
+  return (
+    <Box
+      component="section"
+      aria-label={name}
+      sx={[
+        { borderLeft: 4, borderColor: tone, bgcolor: `${tone}Ground`, px: 1.5, py: 0.75, my: 1 },
+        ...(Array.isArray(sx) ? sx : [sx]),
+      ]}
+    >
+      {children}
+    </Box>
+  );
+}
+
 /** What must not be used, before anything that is due. */
 function StoppedCompressors() {
   const { data: stops = [] } = useStops();
   const units = [...new Map(stops.map((stop) => [stop.compressorId, stop])).values()];
   if (units.length === 0) return null;
   return (
-    <Box
-      component="section"
-      aria-label="Out of service"
-      sx={{
-        borderLeft: 4,
-        borderColor: 'oxide',
-        bgcolor: 'oxideGround',
-        px: 1.5,
-        py: 0.75,
-        my: 1,
-      }}
-    >
+    <Strip name="Out of service" tone="oxide">
       {units.map((stop) => (
         <Typography key={stop.compressorId} variant="body2">
           <MuiLink
@@ -192,7 +205,7 @@ function StoppedCompressors() {
           <strong>{stopText(stop)}.</strong> {stop.why}
         </Typography>
       ))}
-    </Box>
+    </Strip>
   );
 }
 
@@ -202,28 +215,22 @@ function SilentDevices() {
   const wrong = (data?.items ?? []).filter(({ state, refused }) => state === 'silent' || refused.length > 0);
   if (wrong.length === 0) return null;
   return (
-    <Box
-      component="section"
-      aria-label="Do not read themselves"
-      sx={{ borderLeft: 4, borderColor: 'brass', bgcolor: 'brassGround', px: 1.5, py: 0.75, my: 1 }}
-    >
-      {wrong
-        .slice(0, LOOKS_SHOWN)
-        .map(({ id, compressorId, tag, name, state, answeredAt, timeZone, refused }) => (
-          <Typography key={id} variant="body2">
-            <MuiLink
-              component={Link}
-              to={`/units/${compressorId}?tab=hours`}
-              sx={{ fontWeight: 700, display: 'inline-block', py: { xs: 1, md: 0.25 } }}
-            >
-              {tag}
-            </MuiLink>{' '}
-            {state === 'silent'
-              ? `${name}: no answer ${answeredAt === null ? 'yet' : `since ${formatMoment(Date.parse(answeredAt), timeZone)}`}.`
-              : `${name} tells what cannot be: ${refused[0]!.sentence}`}
-          </Typography>
-        ))}
-    </Box>
+    <Strip name="Do not read themselves" tone="brass">
+      {wrong.slice(0, LOOKS_SHOWN).map((device) => (
+        <Typography key={device.id} variant="body2">
+          <MuiLink
+            component={Link}
+            to={`/units/${device.compressorId}?tab=hours`}
+            sx={{ fontWeight: 700, display: 'inline-block', py: { xs: 1, md: 0.25 } }}
+          >
+            {device.tag}
+          </MuiLink>{' '}
+          {device.state === 'silent'
+            ? `${device.name}: ${lower(answeringText(device))}.`
+            : `${device.name} tells what cannot be: ${device.refused[0]!.sentence}`}
+        </Typography>
+      ))}
+    </Strip>
   );
 }
 
@@ -236,16 +243,11 @@ function LookAgain() {
   const due = data.filter(({ state }) => state !== 'coming');
   if (due.length === 0) return null;
   return (
-    <Box
-      component="section"
-      aria-label="Look again"
+    <Strip
+      name="Look again"
+      tone="brass"
       sx={{
-        borderLeft: 4,
-        borderColor: 'brass',
-        bgcolor: 'brassGround',
-        px: 1.5,
         py: { xs: 0.25, md: 0.75 },
-        my: 1,
         display: 'flex',
         flexWrap: 'wrap',
         alignItems: 'baseline',
@@ -270,7 +272,7 @@ function LookAgain() {
         </span>
       ))}
       {due.length > LOOKS_SHOWN && <span>and {due.length - LOOKS_SHOWN} more</span>}
-    </Box>
+    </Strip>
   );
 }
 

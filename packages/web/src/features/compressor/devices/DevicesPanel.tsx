@@ -4,6 +4,7 @@ import { formatMoment } from '@entretien/core/basics';
 import { useState } from 'react';
 import { useMay } from '../../../data/me.js';
 import { useDevicesOf, useDo } from '../../../data/queries.js';
+import { answeringText } from '../../../components/answering-text.js';
 import { ProblemLine } from '../../../components/ProblemLine.js';
 import { DeviceDialog } from './DeviceDialog.js';
 
@@ -42,23 +43,6 @@ export function DevicesPanel({ compressorId }: { readonly compressorId: string }
       )}
     </Box>
   );
-}
-
-/** How a device answers, in words. */
-export function answeringText({ state, answeredAt, timeZone }: DeviceView): string {
-  const last = answeredAt === null ? null : formatMoment(Date.parse(answeredAt), timeZone);
-  switch (state) {
-    case 'answers':
-      return `Answers, last ${last}`;
-    case 'silent':
-      return last === null ? 'No answer yet' : `No answer since ${last}`;
-    case 'waiting':
-      return 'Asked for the first time';
-    case 'not-allowed':
-      return 'Not asked';
-    case 'off':
-      return 'Off: not asked';
-  }
 }
 
 interface DeviceProps {

@@ -1,7 +1,8 @@
 import type { DeviceView } from '@entretien/contracts';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { renderPage } from '../../../testing/render-page.js';
-import { answeringText, DevicesPanel } from './DevicesPanel.js';
+import { answeringText } from '../../../components/answering-text.js';
+import { DevicesPanel } from './DevicesPanel.js';
 
 const device = (more: Partial<DeviceView>): DeviceView => ({
   id: 'd',
