@@ -1,5 +1,5 @@
 import { plainToInstance } from 'class-transformer';
-import { validateSync, type ValidationError } from 'class-validator';
+import { getMetadataStorage, validateSync, type ValidationError } from 'class-validator';
 import type { ProblemDetails } from './views.js';
 
 /** What is wrong with one field of what was sent. */
@@ -29,6 +29,21 @@ export function readStrictly<Contract extends object>(
   const read = plainToInstance(contract, sent);
   return { read, errors: fieldErrors(validateSync(read, strictly), parent) };
 }
+
+/*
+ * For each object the library looks through the rules of every class there is, for what it inherits: with some
+ * hundred contracts that is most of the work. A class has the rules that it was declared with.
+ */
+const storage = getMetadataStorage();
+const lookUp = storage.getTargetValidationMetadatas.bind(storage);
+const known = new WeakMap<object, ReturnType<typeof lookUp>>();
+storage.getTargetValidationMetadatas = (target, schema, always, strictGroups, groups) => {
+  if (schema || always || strictGroups || groups?.length)
+    return lookUp(target, schema, always, strictGroups, groups);
+  let rules = known.get(target);
+  if (!rules) known.set(target, (rules = lookUp(target, schema, always, strictGroups, groups)));
+  return rules;
+};
 
 /** What the rules say, field by field; `parent` is the path of what the fields belong to. */
 export function fieldErrors(errors: readonly ValidationError[], parent = ''): readonly FieldError[] {

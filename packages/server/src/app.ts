@@ -9,7 +9,6 @@ import express, { type NextFunction, type Request, type Response } from 'express
 import helmet from 'helmet';
 import { repairEntryFact, visitStepFact, type FactKind } from '@entretien/core/facts';
 import { pino, type Logger } from 'pino';
-import type { MigrationInterface } from 'typeorm';
 import { pinoHttp } from 'pino-http';
 import { actorOfRequest } from './access/access.guard.js';
 import { AccessModule } from './access/access.module.js';
@@ -45,6 +44,7 @@ import { IsolationModule } from './isolation/isolation.module.js';
 import { ImportExportModule } from './import-export/import-export.module.js';
 import { LogbookModule } from './logbook/logbook.module.js';
 import { MeasurementsModule } from './measurements/measurements.module.js';
+import { inTurn, onlyReading } from './common/in-turn.js';
 import { formatsOfRequest } from './common/formats-of-request.js';
 import { OpenWorkModule } from './open-work/open-work.module.js';
 import { PapersModule } from './papers/papers.module.js';
@@ -92,8 +92,6 @@ export interface AppOptions {
     readonly facts: readonly StoredKind[];
     readonly steps: StepRegistry;
     readonly entries: EntryRegistry;
-    /** That make the tables of kinds that are not of this release. */
-    readonly migrations?: readonly (new () => MigrationInterface)[];
   };
 }
 
@@ -103,7 +101,7 @@ class AppModule {
     return {
       module: AppModule,
       imports: [
-        PersistenceModule.forFolder(settings.dataDir, kinds.facts, kinds.migrations),
+        PersistenceModule.forFolder(settings.dataDir, kinds.facts),
         PeopleModule,
         AccessModule,
         SitesModule,
@@ -163,7 +161,6 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
     steps = new StepRegistry(),
     entries = new EntryRegistry(),
     facts = storedKinds,
-    ...more
   } = options.kinds ?? {};
   // How steps and entries are worded follows from the kinds of them that there are.
   const wordings = new Map<unknown, FactKind>([
@@ -171,7 +168,7 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
     [RepairEntryEntity, repairEntryFact(entries.kinds)],
   ]);
   const worded = facts.map((one) => ({ ...one, kind: wordings.get(one.entity) ?? one.kind }));
-  const kinds = { ...more, steps, entries, facts: worded };
+  const kinds = { steps, entries, facts: worded };
   const app = await NestFactory.create<NestExpressApplication>(
     AppModule.with({ settings, clock, logger, kinds, build }),
     {
@@ -184,6 +181,8 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
     },
   );
   app.disable('x-powered-by');
+  // Nothing of ours is kept by who reads it: a hash over every answer would be asked for by nobody.
+  app.disable('etag');
   // Whoever stands before it says who asked, and whether it was encrypted; nobody else is believed.
   if (settings.isBehindProxy) app.set('trust proxy', 1);
   // A line for each request only where somebody asked for them: it costs more than the request itself.
@@ -206,19 +205,22 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
   app.use((request: Request, response: Response, next: NextFunction) =>
     isData(request.path) ? protectData(request, response, next) : protect(request, response, next),
   );
-  app.use('/api', ...limits(settings));
   const workshop = app.get(WorkshopSettingsService);
+  // One after the other, as one: the framework looks at the path again before each that it is given.
   app.use(
     '/api',
-    formatsOfRequest(() => workshop.read().formats),
+    inTurn(
+      ...limits(settings),
+      formatsOfRequest(() => workshop.read().formats),
+      // What a fact is answered with is short.
+      onlyReading(compression({ level: 4 })),
+      express.json({ limit: LARGEST_BODY, strict: false, verify: lookForDeepNesting }),
+      refuseDeepNesting,
+      refuseInheritedNames,
+      formerNames,
+      actorOfRequest(app.get(Sessions), clock, settings.requestsAMinute ?? Infinity),
+    ),
   );
-  app.use('/api', compression({ level: 4 }));
-  app.use('/api', express.json({ limit: LARGEST_BODY, strict: false, verify: lookForDeepNesting }));
-  app.use('/api', refuseDeepNesting);
-  app.use('/api', refuseInheritedNames);
-  app.use('/api', formerNames);
-  const sessions = app.get(Sessions);
-  app.use('/api', actorOfRequest(sessions, clock, settings.requestsAMinute ?? Infinity));
   app.use(DESCRIPTION, refuseStrangers);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(contractPipe());

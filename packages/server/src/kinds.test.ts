@@ -89,10 +89,12 @@ let server: TestServer;
 let unit: string;
 beforeAll(async () => {
   server = await TestServer.start({}, null, {
-    facts: [...storedKinds, { kind: rinse, entity: RinseEntity, contract: RecordRinse }],
+    facts: [
+      ...storedKinds,
+      { kind: rinse, entity: RinseEntity, contract: RecordRinse, madeBy: Rinses1999999999999 },
+    ],
     steps: new StepRegistry([...stepModules, wipe], { ...stepContracts, wipe: WipeDetails }),
     entries: new EntryRegistry([...entryModules, paint], { ...entryContracts, paint: PaintEntry }),
-    migrations: [Rinses1999999999999],
   });
   unit = await server.addCompressor({ tag: 'CJ-1' });
 });

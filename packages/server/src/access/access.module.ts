@@ -3,6 +3,7 @@ import {
   Controller,
   Delete,
   Get,
+  Global,
   HttpCode,
   Module,
   Param,
@@ -12,7 +13,7 @@ import {
   Res,
   UseGuards,
 } from '@nestjs/common';
-import { APP_GUARD, APP_INTERCEPTOR } from '@nestjs/core';
+import { APP_GUARD } from '@nestjs/core';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import {
   AcceptInvitation,
@@ -48,8 +49,8 @@ import { AccessGuard, SESSION_COOKIE } from './access.guard.js';
 import { Accounts, toAccount } from './accounts.js';
 import { actorNow, requireRight, standingNow } from './actor.js';
 import { Audit } from './audit.js';
-import { AuditInterceptor } from './audited.js';
 import { May } from './may.js';
+import { Noted } from './noted-as.js';
 import { Passkeys } from './passkeys.js';
 import { Sessions } from './sessions.js';
 import { Tries, TriesGuard } from './tries.js';
@@ -327,6 +328,8 @@ export class AccountsController {
   }
 }
 
+/** Everywhere: what any route does may be noted. */
+@Global()
 @Module({
   imports: [CompressorsModule, PeopleModule, SitesModule, WorkshopModule],
   controllers: [SignInController, OwnAccountController, AccountsController],
@@ -336,9 +339,9 @@ export class AccountsController {
     Passkeys,
     Audit,
     Tries,
+    { provide: Noted, useExisting: Audit },
     { provide: APP_GUARD, useClass: AccessGuard },
-    { provide: APP_INTERCEPTOR, useClass: AuditInterceptor },
   ],
-  exports: [Accounts, Sessions, Audit],
+  exports: [Accounts, Sessions, Audit, Noted],
 })
 export class AccessModule {}

@@ -1,4 +1,12 @@
-import { SetMetadata } from '@nestjs/common';
+import {
+  Injectable,
+  UseInterceptors,
+  type CallHandler,
+  type ExecutionContext,
+  type NestInterceptor,
+} from '@nestjs/common';
+import type { Request } from 'express';
+import { tap, type Observable } from 'rxjs';
 
 /** What the audit tells of. */
 export type Audited =
@@ -27,9 +35,21 @@ export type Audited =
   | 'name removed'
   | 'restored';
 
-export const AUDITED = 'entretien:audited';
+/** Whoever notes it; the routes do not know whom they are noted by. */
+export abstract class Noted {
+  abstract noteRequest(what: Audited, request: Request): void;
+}
 
 /** What of a route the audit tells, once it was done: what it was about is found by the ids in its address. */
 export function NotedAs(what: Audited) {
-  return SetMetadata(AUDITED, what);
+  @Injectable()
+  class Noting implements NestInterceptor {
+    constructor(private readonly noted: Noted) {}
+
+    intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
+      const request = context.switchToHttp().getRequest<Request>();
+      return next.handle().pipe(tap(() => this.noted.noteRequest(what, request)));
+    }
+  }
+  return UseInterceptors(Noting);
 }

@@ -56,17 +56,28 @@ export interface PaperFormat {
   readonly height: number;
   readonly margin: number;
   readonly createdAt: Date;
-  /** Share of the usual size of letters and gaps; 1 where nothing is said. */
-  readonly density?: number;
+}
+
+/** How much room something takes. */
+export interface Room {
+  readonly sheets: number;
+  /** Share of the last sheet that is written on. */
+  readonly filled: number;
 }
 
 /** A sheet that is written from top to bottom and goes on to the next by itself. */
 export class PdfDocument {
   readonly document: PDFKit.PDFDocument;
+  /** Share of the usual size of letters and gaps. */
+  density = 1;
   private readonly registered = new Set<FileName>();
   private readonly measured = new Map<string, Measured>();
+  private readonly parts: Uint8Array[] = [];
+  private readonly whole: Promise<Buffer>;
   private at: number;
   private readonly foot: number;
+  /** Sheets that what is written would take, while that is all that is asked. */
+  private tried: number | null = null;
   private readonly root: PDFKit.PDFStructureElement;
   private table: PDFKit.PDFStructureElement | null = null;
   /** Whether what is drawn now has its tag already. */
@@ -86,10 +97,40 @@ export class PdfDocument {
       displayTitle: true,
       info: { Title: title, Creator: 'Entretien', Producer: 'Entretien', CreationDate: createdAt },
     });
+    // The library writes a paper in thousands of pieces: they are collected as they are, not passed through a stream.
+    // The first it has written by now.
+    this.parts.push(this.document.read() as Buffer);
+    this.whole = new Promise((resolve) => {
+      this.document.push = (part: Uint8Array | null) => {
+        if (part === null) resolve(Buffer.concat(this.parts));
+        else this.parts.push(part);
+        return true;
+      };
+    });
     this.at = margin;
     this.foot = height - margin;
     this.root = this.document.struct('Document');
     this.document.addStructure(this.root);
+  }
+
+  /** How much room something takes at a density, without drawing it. */
+  roomFor(write: () => void, density: number): Room {
+    const { at, density: before } = this;
+    this.density = density;
+    this.at = this.format.margin;
+    this.tried = 1;
+    write();
+    const room = {
+      sheets: this.tried,
+      filled: (this.at - this.format.margin) / (this.foot - this.format.margin),
+    };
+    [this.at, this.density, this.tried] = [at, before, null];
+    return room;
+  }
+
+  /** Draws with the library itself, if anything is drawn now. */
+  draw(work: (document: PDFKit.PDFDocument) => void): void {
+    if (this.tried === null) work(this.document);
   }
 
   /** What is drawn within is one thing to whoever has it read aloud; rows that follow each other are a table. */
@@ -108,11 +149,9 @@ export class PdfDocument {
     this.tagged(
       'Figure',
       () =>
-        this.document.image(picture, left, this.at, {
-          fit: [width, height],
-          align: 'right',
-          valign: 'center',
-        }),
+        this.draw((document) =>
+          document.image(picture, left, this.at, { fit: [width, height], align: 'right', valign: 'center' }),
+        ),
       alt,
     );
   }
@@ -124,22 +163,25 @@ export class PdfDocument {
     draw: () => void,
     options: { readonly alt?: string } = {},
   ): void {
-    const element = this.document.struct(kind, options, () => {
-      this.isWithin = true;
-      draw();
-      this.isWithin = false;
-    });
+    if (this.tried !== null) return this.within(draw);
+    const element = this.document.struct(kind, options, () => this.within(draw));
     parent.add(element);
     element.end();
   }
 
   /** What is drawn within says nothing: a line, the number of a sheet. */
-  private artifact(draw: () => void): void {
-    this.document.markContent('Artifact', { type: 'Layout' });
+  private artifact(draw: (document: PDFKit.PDFDocument) => void): void {
+    this.draw((document) => {
+      document.markContent('Artifact', { type: 'Layout' });
+      this.within(() => draw(document));
+      document.endMarkedContent();
+    });
+  }
+
+  private within(draw: () => void): void {
     this.isWithin = true;
     draw();
     this.isWithin = false;
-    this.document.endMarkedContent();
   }
 
   private endTable(): void {
@@ -151,19 +193,9 @@ export class PdfDocument {
     return this.at;
   }
 
-  /** How many sheets there are. */
-  get pages(): number {
-    return this.document.bufferedPageRange().count;
-  }
-
-  /** Share of the last sheet that is written on. */
-  get filled(): number {
-    return (this.at - this.format.margin) / (this.foot - this.format.margin);
-  }
-
   /** A length as it is on a sheet of this density. */
   scaled(points: number): number {
-    return points * (this.format.density ?? 1);
+    return points * this.density;
   }
 
   get left(): number {
@@ -182,10 +214,12 @@ export class PdfDocument {
       this.tagged('P', () => void this.put(text, x, y, width, setting));
       return height;
     }
-    this.document.fillColor(colour);
-    // What fits on a line needs nobody to look for the end of it.
-    if (isOneLine && align === 'left') this.document.text(text, x, y, { lineBreak: false });
-    else this.document.text(text, x, y, { width, align, lineGap: LINE_GAP });
+    this.draw((document) => {
+      document.fillColor(colour);
+      // What fits on a line needs nobody to look for the end of it.
+      if (isOneLine && align === 'left') document.text(text, x, y, { lineBreak: false });
+      else document.text(text, x, y, { width, align, lineGap: LINE_GAP });
+    });
     return height;
   }
 
@@ -223,8 +257,8 @@ export class PdfDocument {
   }
 
   rule(): void {
-    this.artifact(() =>
-      this.document
+    this.artifact((document) =>
+      document
         .moveTo(this.left, this.at)
         .lineTo(this.left + this.width, this.at)
         .lineWidth(0.6)
@@ -251,21 +285,27 @@ export class PdfDocument {
     );
     this.need(high + 3);
     let x = this.left;
-    if (this.table === null) this.root.add((this.table = this.document.struct('Table')));
-    const row = this.document.struct('TR');
-    this.table.add(row);
+    const row = this.tried === null ? this.newRow() : this.root;
     cells.forEach(([text, setting], index) => {
       this.addTo(row, 'TD', () => this.put(text, x, this.at, widths[index]!, setting));
       x += widths[index]! + gap;
     });
-    row.end();
+    this.draw(() => row.end());
     this.at += high + 3;
+  }
+
+  private newRow(): PDFKit.PDFStructureElement {
+    if (this.table === null) this.root.add((this.table = this.document.struct('Table')));
+    const row = this.document.struct('TR');
+    this.table.add(row);
+    return row;
   }
 
   /** Goes on to the next sheet where so much does not fit on this one. */
   need(points: number): void {
     if (this.at + points <= this.foot) return;
-    this.document.addPage();
+    if (this.tried === null) this.document.addPage();
+    else this.tried += 1;
     this.at = this.format.margin;
   }
 
@@ -285,14 +325,8 @@ export class PdfDocument {
         );
       }
     }
-    const parts: Buffer[] = [];
-    const whole = new Promise<Buffer>((resolve, reject) => {
-      this.document.on('data', (part: Buffer) => parts.push(part));
-      this.document.on('end', () => resolve(Buffer.concat(parts)));
-      this.document.on('error', reject);
-    });
     this.document.end();
-    return whole;
+    return this.whole;
   }
 
   private face(text: string, strong: boolean): PDFKit.PDFDocument {

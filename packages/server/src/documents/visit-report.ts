@@ -95,10 +95,13 @@ const CLOSER = 0.84;
 /** The report of a visit: what was found, done, measured and signed for, unit by unit; on one sheet where one will do. */
 export function drawReport(report: ReportContent): Promise<Buffer> {
   const title = `${report.title}, ${report.site}, ${report.day}`;
-  const usual = written(report, title);
-  if (usual.pages === 1 || usual.filled > STRAY) return usual.finish(title);
-  const closer = written(report, title, CLOSER);
-  return (closer.pages < usual.pages ? closer : usual).finish(title);
+  const paper = new PdfDocument({ ...A4, title, createdAt: report.printedAt });
+  const write = () => writeReport(paper, report);
+  const usual = paper.roomFor(write, 1);
+  const isStray = usual.sheets > 1 && usual.filled <= STRAY;
+  if (isStray && paper.roomFor(write, CLOSER).sheets < usual.sheets) paper.density = CLOSER;
+  write();
+  return paper.finish(title);
 }
 
 /** The beginning of every paper of the workshop. */
@@ -111,8 +114,7 @@ export function writeHead(
   paper.write(title, { size: 20, strong: true }, 'H1');
 }
 
-function written(report: ReportContent, title: string, density = 1): PdfDocument {
-  const paper = new PdfDocument({ ...A4, title, createdAt: report.printedAt, density });
+function writeReport(paper: PdfDocument, report: ReportContent): void {
   writeHead(paper, report);
   paper.write(`${report.site} · ${report.day} · ${report.by}`, { size: 11, colour: ink.second });
   const where = [report.address, report.contact].filter((part) => part !== null);
@@ -123,7 +125,6 @@ function written(report: ReportContent, title: string, density = 1): PdfDocument
     'Verdicts and intervals support the judgement of a qualified technician. The maker’s manual, local law and licensed trades come first.',
     { size: 7.5, colour: ink.second },
   );
-  return paper;
 }
 
 const CHECK_SHARES = [3, 4.6, 4.6] as const;
@@ -212,7 +213,10 @@ function drawPhotos(paper: PdfDocument, photos: readonly ReportedPhoto[]): void 
         const alt = photo.caption === '' ? 'Photo of the visit' : photo.caption;
         paper.tagged(
           'Figure',
-          () => paper.document.image(picture, x, paper.top, { fit: [wide, high], align: 'center' }),
+          () =>
+            paper.draw((document) =>
+              document.image(picture, x, paper.top, { fit: [wide, high], align: 'center' }),
+            ),
           alt,
         );
       }
@@ -245,26 +249,35 @@ function drawSignatures(paper: PdfDocument, { signed, customer, toSign }: Report
   each.forEach(({ by, text }, index) => {
     const x = paper.left + index * (wide + gap);
     const { strokes = null } = by ?? {};
-    if (strokes !== null) paper.tagged('Figure', () => drawStrokes(paper, strokes, x, scale), 'Signature');
-    paper.document
-      .moveTo(x, paper.top + high)
-      .lineTo(x + wide, paper.top + high)
-      .lineWidth(0.6)
-      .strokeColor(ink.rule)
-      .stroke();
+    const draw = (document: PDFKit.PDFDocument) => drawStrokes(document, strokes ?? '', x, paper.top, scale);
+    if (strokes !== null) paper.tagged('Figure', () => paper.draw(draw), 'Signature');
+    paper.draw((document) =>
+      document
+        .moveTo(x, paper.top + high)
+        .lineTo(x + wide, paper.top + high)
+        .lineWidth(0.6)
+        .strokeColor(ink.rule)
+        .stroke(),
+    );
     paper.put(text, x, paper.top + high + 3, wide);
   });
   paper.space((high + 18) / paper.scaled(1));
 }
 
-function drawStrokes(paper: PdfDocument, strokes: string, left: number, scale: number): void {
+function drawStrokes(
+  document: PDFKit.PDFDocument,
+  strokes: string,
+  left: number,
+  top: number,
+  scale: number,
+): void {
   for (const stroke of strokesOf(strokes)) {
     stroke.forEach(([x, y], index) => {
-      const [at, down] = [left + x * scale, paper.top + y * scale];
-      if (index === 0) paper.document.moveTo(at, down);
-      else paper.document.lineTo(at, down);
+      const [at, down] = [left + x * scale, top + y * scale];
+      if (index === 0) document.moveTo(at, down);
+      else document.lineTo(at, down);
     });
-    paper.document.lineWidth(1).strokeColor(ink.text).stroke();
+    document.lineWidth(1).strokeColor(ink.text).stroke();
   }
 }
 

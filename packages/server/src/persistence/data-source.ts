@@ -1,6 +1,6 @@
 import { chmodSync, closeSync, existsSync, mkdirSync, openSync } from 'node:fs';
 import { join } from 'node:path';
-import type { DataSourceOptions, MigrationInterface } from 'typeorm';
+import type { DataSourceOptions } from 'typeorm';
 import {
   AccountEntity,
   AuditEntity,
@@ -16,8 +16,7 @@ import { PersonEntity } from './entities/person.entity.js';
 import { SettingEntity } from './entities/stop.entity.js';
 import { PaperEntity } from './entities/paper.entity.js';
 import { PhotoEntity } from './entities/visit.entity.js';
-import { migrations } from './migrations/index.js';
-import { storedKinds } from './stored-kinds.js';
+import { migrationsOf, storedKinds } from './stored-kinds.js';
 import { APPLICATION_ID, DatabaseProblem, refuseStrangeDatabase } from './our-database.js';
 
 /** What is kept besides facts. */
@@ -49,24 +48,20 @@ function keepToOurselves(dataDir: string): void {
 }
 
 /** How the database of a data folder is opened: migrated, never synchronised; durable at every commit. */
-export function dataSourceOptions(
-  dataDir: string,
-  kinds = storedKinds,
-  more: readonly (new () => MigrationInterface)[] = [],
-): DataSourceOptions {
+export function dataSourceOptions(dataDir: string, kinds = storedKinds): DataSourceOptions {
   try {
     mkdirSync(dataDir, { recursive: true });
   } catch (error) {
     throw new DatabaseProblem(`${dataDir} cannot be made: ${(error as Error).message}`);
   }
-  const all = [...migrations, ...more];
-  refuseStrangeDatabase(join(dataDir, 'entretien.sqlite'), all);
+  const migrations = migrationsOf(kinds);
+  refuseStrangeDatabase(join(dataDir, 'entretien.sqlite'), migrations);
   keepToOurselves(dataDir);
   return {
     type: 'better-sqlite3',
     database: join(dataDir, 'entretien.sqlite'),
     entities: [...kinds.map(({ entity }) => entity), ...others],
-    migrations: all,
+    migrations,
     migrationsRun: true,
     migrationsTransactionMode: 'each',
     enableWAL: true,

@@ -24,6 +24,7 @@ export class Database {
   private readonly listeners: ((changes: readonly Change[]) => void)[] = [];
   private depth = 0;
   private readonly statements = new Map<string, Sqlite.Statement>();
+  private readonly insertions: Record<string, Map<EntityTarget<ObjectLiteral>, Sqlite.Statement>> = {};
   private runner: Sqlite.Transaction<(work: () => unknown) => unknown> | undefined;
 
   constructor(private readonly dataSource: DataSource) {}
@@ -82,14 +83,23 @@ export class Database {
     row: Row,
     options = { orIgnore: false },
   ): void {
-    const metadata = this.dataSource.getMetadata(entity);
-    const cells = metadata.columns.map(
+    const { columns } = this.dataSource.getMetadata(entity);
+    const cells = columns.map(
       (column) => this.dataSource.driver.preparePersistentValue(column.getEntityValue(row), column) as Cell,
     );
-    const names = metadata.columns.map((column) => `"${column.databaseName}"`).join(', ');
-    const places = metadata.columns.map(() => '?').join(', ');
-    const verb = options.orIgnore ? 'INSERT OR IGNORE' : 'INSERT';
-    this.prepared(`${verb} INTO "${metadata.tableName}" (${names}) VALUES (${places})`).run(...cells);
+    this.insertion(entity, options.orIgnore ? 'INSERT OR IGNORE' : 'INSERT').run(...cells);
+  }
+
+  /** Written once for each table, not with each row. */
+  private insertion(entity: EntityTarget<ObjectLiteral>, verb: string): Sqlite.Statement {
+    const known = this.insertions[verb]?.get(entity);
+    if (known) return known;
+    const { tableName, columns } = this.dataSource.getMetadata(entity);
+    const names = columns.map(({ databaseName }) => `"${databaseName}"`).join(', ');
+    const places = columns.map(() => '?').join(', ');
+    const statement = this.connection.prepare(`${verb} INTO "${tableName}" (${names}) VALUES (${places})`);
+    (this.insertions[verb] ??= new Map()).set(entity, statement);
+    return statement;
   }
 
   /** One row of an entity by its id, or undefined. */

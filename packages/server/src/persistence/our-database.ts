@@ -1,6 +1,6 @@
 import { existsSync, statSync } from 'node:fs';
 import Sqlite from 'better-sqlite3';
-import { migrations } from './migrations/index.js';
+import { migrationsOf } from './stored-kinds.js';
 
 /** “Entr”: what kind of file it is, written where SQLite keeps room for it. */
 export const APPLICATION_ID = 0x456e7472;
@@ -11,7 +11,7 @@ export class DatabaseProblem extends Error {}
 /** Refuses a file that is no database, another program's, or a later release's; an empty one is ours to begin. */
 export function refuseStrangeDatabase(
   file: string,
-  ours: readonly { readonly name: string }[] = migrations,
+  ours: readonly { readonly name: string }[] = migrationsOf(),
 ): void {
   if (!existsSync(file) || statSync(file).size === 0) return;
   const applied = appliedMigrations(file);

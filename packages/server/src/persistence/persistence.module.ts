@@ -1,6 +1,5 @@
 import { Global, Module, type DynamicModule, type OnApplicationShutdown } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
-import type { MigrationInterface } from 'typeorm';
 import { dataSourceOptions } from './data-source.js';
 import { Database } from './database.js';
 import { FactPages } from './fact-pages.js';
@@ -22,12 +21,8 @@ class HeldFolder implements OnApplicationShutdown {
 @Global()
 @Module({})
 export class PersistenceModule {
-  static forFolder(
-    dataDir: string,
-    kinds = storedKinds,
-    more: readonly (new () => MigrationInterface)[] = [],
-  ): DynamicModule {
-    const options = dataSourceOptions(dataDir, kinds, more);
+  static forFolder(dataDir: string, kinds = storedKinds): DynamicModule {
+    const options = dataSourceOptions(dataDir, kinds);
     const lock = FolderLock.take(dataDir);
     return {
       module: PersistenceModule,

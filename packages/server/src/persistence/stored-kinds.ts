@@ -1,4 +1,3 @@
-import type { FactKind } from '@entretien/core/facts';
 import './entities/compressor.entity.js';
 import './entities/correction.entity.js';
 import './entities/fill.entity.js';
@@ -15,21 +14,22 @@ import './entities/stop.entity.js';
 import './entities/site.entity.js';
 import './entities/vessel.entity.js';
 import './entities/visit.entity.js';
-import { factTables, type FactEntity } from './entities/fact-table.js';
+import { factTables, type FactTable, type Migration } from './entities/fact-table.js';
+import { migrations } from './migrations/index.js';
 
 /** A kind of fact with the table that it is stored in. */
-export interface StoredKind {
-  readonly kind: FactKind;
-  readonly entity: FactEntity;
+export interface StoredKind extends FactTable {
   /** What is sent of one, where nothing but its contract is asked of it; others have a service of their own. */
   readonly contract?: new () => object;
 }
 
 /** Every kind of fact that this release keeps. */
-export const storedKinds: readonly StoredKind[] = [...factTables()].map(([entity, kind]) => ({
-  kind,
-  entity,
-}));
+export const storedKinds: readonly StoredKind[] = factTables();
+
+/** Everything that was ever done to the tables; the moment in its name says in which order. */
+export function migrationsOf(kinds: readonly StoredKind[] = storedKinds): Migration[] {
+  return [...migrations, ...kinds.flatMap(({ madeBy }) => madeBy ?? [])];
+}
 
 /** The kinds of fact that an application keeps, by code, table and collection. */
 export class StoredKinds {

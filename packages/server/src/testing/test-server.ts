@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
+import { Agent } from 'node:http';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import Sqlite from 'better-sqlite3';
 import request from 'supertest';
@@ -33,6 +34,8 @@ export class TestServer {
   /** What every request sends along that says nothing else: who is signed in. */
   as: Record<string, string> = {};
   private app!: NestExpressApplication;
+  /** Connections are kept: a new one for each of thousands of questions takes longer than the answers. */
+  private connections!: Agent;
   readonly dataDir: string = mkdtempSync(join(tmpdir(), 'entretien-test-'));
 
   /** @param build what the server takes itself for: what another build has kept it does not believe */
@@ -66,18 +69,28 @@ export class TestServer {
       ...(this.logger ? { logger: this.logger } : {}),
     });
     await this.app.listen(0, '127.0.0.1');
+    this.connections = new Agent({ keepAlive: true });
+  }
+
+  private async close(): Promise<void> {
+    this.connections.destroy();
+    await this.app.close();
+  }
+
+  private asking(method: 'get' | 'post' | 'put' | 'delete', path: string): request.Test {
+    return request(this.url)[method](path).agent(this.connections);
   }
 
   /** Stops the server and starts it again on the same file. */
   async restart(build = this.build): Promise<void> {
-    await this.app.close();
+    await this.close();
     this.build = build;
     await this.open();
   }
 
   /** Stops, puts the order back that was kept earlier, as if nobody had told the server to end, and starts again. */
   async stopAndKeep(row: object): Promise<void> {
-    await this.app.close();
+    await this.close();
     const database = new Sqlite(join(this.dataDir, 'entretien.sqlite'));
     const names = Object.keys(row);
     const sql = `INSERT OR REPLACE INTO "kept_order" (${names.map((name) => `"${name}"`).join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;
@@ -87,7 +100,7 @@ export class TestServer {
   }
 
   async stop(): Promise<void> {
-    await this.app.close();
+    await this.close();
     rmSync(this.dataDir, { recursive: true, force: true });
   }
 
@@ -103,16 +116,11 @@ export class TestServer {
   }
 
   async read(path: string, headers: Record<string, string> = {}): Promise<Answer> {
-    return toAnswer(
-      await request(this.app.getHttpServer())
-        .get(path)
-        .set({ ...this.as, ...headers }),
-    );
+    return toAnswer(await this.asking('get', path).set({ ...this.as, ...headers }));
   }
 
   async post(path: string, body: object | string, headers: Record<string, string> = {}): Promise<Answer> {
-    const call = request(this.app.getHttpServer())
-      .post(path)
+    const call = this.asking('post', path)
       .set('Content-Type', 'application/json')
       .set({ ...this.as, ...headers });
     return toAnswer(await call.send(body));
@@ -121,8 +129,7 @@ export class TestServer {
   /** Sends bytes as they are. */
   async postBytes(path: string, bytes: Buffer, type: string): Promise<Answer> {
     return toAnswer(
-      await request(this.app.getHttpServer())
-        .post(path)
+      await this.asking('post', path)
         .set({ ...this.as, 'Content-Type': type })
         .send(bytes),
     );
@@ -133,8 +140,7 @@ export class TestServer {
     path: string,
     headers: Record<string, string> = {},
   ): Promise<{ status: number; type: string; bytes: Buffer }> {
-    const response = await request(this.app.getHttpServer())
-      .get(path)
+    const response = await this.asking('get', path)
       .set({ ...this.as, ...headers })
       .buffer(true)
       .parse(collect as never);
@@ -147,12 +153,12 @@ export class TestServer {
     headers: Record<string, string>,
     body = {},
   ): Promise<Answer> {
-    const call = request(this.app.getHttpServer())[method](path).set(headers);
+    const call = this.asking(method, path).set(headers);
     return toAnswer(await (method === 'get' || method === 'delete' ? call : call.send(body)));
   }
 
   async put(path: string, body: object, headers: Record<string, string> = {}): Promise<Answer> {
-    const call = request(this.app.getHttpServer()).put(path).set('Content-Type', 'application/json');
+    const call = this.asking('put', path).set('Content-Type', 'application/json');
     return toAnswer(await call.set({ ...this.as, ...headers }).send(body));
   }
 

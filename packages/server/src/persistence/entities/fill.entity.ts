@@ -1,10 +1,11 @@
 import { facts } from '@entretien/core/facts';
 import { Column, Entity, Index } from 'typeorm';
+import { Fills1764979200000 } from '../migrations/1764979200000-fills.js';
 import { CompressorFactColumns } from './columns.js';
 import { FactTable } from './fact-table.js';
 
 /** A cylinder was filled from a set. */
-@FactTable(facts.fill)
+@FactTable(facts.fill, Fills1764979200000)
 @Entity('fill')
 @Index('fill_by_unit', ['compressorId', 'endedAt'])
 @Index('fill_by_vessel', ['vesselId', 'endedAt'])

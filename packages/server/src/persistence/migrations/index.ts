@@ -8,7 +8,6 @@ import { Isolation1764547200000 } from './1764547200000-isolation.js';
 import { NamesOfToday1764633600000 } from './1764633600000-names-of-today.js';
 import { TakingOver1764720000000 } from './1764720000000-taking-over.js';
 import { Access1764892800000 } from './1764892800000-access.js';
-import { Fills1764979200000 } from './1764979200000-fills.js';
 import { Notebook1765065600000 } from './1765065600000-notebook.js';
 import { PointsAndPapers1765152000000 } from './1765152000000-points-and-papers.js';
 import { PartsInFull1765238400000 } from './1765238400000-parts-in-full.js';
@@ -16,7 +15,7 @@ import { FaultSearches1765324800000 } from './1765324800000-fault-searches.js';
 import { Devices1765411200000 } from './1765411200000-devices.js';
 import { WordsPutRight1764806400000 } from './1764806400000-words-put-right.js';
 
-/** Everything that was ever done to the tables, in its order. */
+/** What was done to more than the table of one kind of fact; what made such a table is named by it. */
 export const migrations = [
   FirstTables1764028800000,
   Corrections1764115200000,
@@ -29,7 +28,6 @@ export const migrations = [
   TakingOver1764720000000,
   WordsPutRight1764806400000,
   Access1764892800000,
-  Fills1764979200000,
   Notebook1765065600000,
   PointsAndPapers1765152000000,
   PartsInFull1765238400000,
