@@ -27,6 +27,8 @@ const testTimeout = 60_000;
 
 export default {
   testTimeout,
+  // What a worker has loaded for earlier files is never let go of: grown large, it takes three times as long for each.
+  workerIdleMemoryLimit: '600MB',
   projects: [
     {
       ...shared,

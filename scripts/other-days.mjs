@@ -52,12 +52,13 @@ async function everyDay() {
     if (status !== 0) console.log(said);
   };
   for (const day of days) {
-    tell(`${day.name}, ${day.at} ${day.zone}`, await jestOn(day, process.env));
+    const environment = { ...process.env, ENTRETIEN_TEST_EVERY_MOMENT: '1' };
+    tell(`${day.name}, ${day.at} ${day.zone}`, await jestOn(day, environment));
     if (!day.interface) continue;
     const seen = new Date(`${day.at.replace(' ', 'T')}Z`).toISOString();
-    const environment = { ...process.env, ENTRETIEN_TEST_NOW: seen, ENTRETIEN_TEST_ZONE: day.zone };
+    const told = { ...environment, ENTRETIEN_TEST_NOW: seen, ENTRETIEN_TEST_ZONE: day.zone };
     const args = ['test', '--config', 'packages/e2e/playwright.config.ts', '--reporter=line'];
-    tell(`the interface, ${day.name}`, await onDay(day, bin('playwright'), args, environment));
+    tell(`the interface, ${day.name}`, await onDay(day, bin('playwright'), args, told));
   }
   process.exitCode = failed > 0 ? 1 : 0;
 }
