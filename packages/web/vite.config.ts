@@ -115,6 +115,9 @@ function serviceWorker(files: string[]): Plugin {
   };
 }
 
+/** What is sent is checked against these where it is sent: who only reads needs none of them. */
+const CONTRACTS = /(packages\/contracts|class-validator|class-transformer|node_modules\/validator)\//;
+
 /** The files of the page, as the build finds them. */
 const files: string[] = [];
 
@@ -124,6 +127,15 @@ export default defineConfig({
   build: {
     chunkSizeWarningLimit: 900,
     // What most views want comes in one file: on a poor line each file costs a way there and back.
-    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'shared', minShareCount: 12 }] } } },
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'shared', test: (id: string) => !CONTRACTS.test(id), minShareCount: 12, priority: 1 },
+            { name: 'contracts', test: CONTRACTS, minShareCount: 8, includeDependenciesRecursively: false },
+          ],
+        },
+      },
+    },
   },
 });

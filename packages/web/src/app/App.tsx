@@ -42,10 +42,7 @@ const router = createBrowserRouter([
       },
       {
         path: 'units/new',
-        lazy: () =>
-          import('../features/compressors/index.js').then((area) => ({
-            Component: area.AddCompressor,
-          })),
+        lazy: () => import('../features/compressors/index.js').then((area) => area.addCompressor()),
       },
       {
         path: 'units/:compressorId',

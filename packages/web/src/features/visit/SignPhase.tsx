@@ -3,17 +3,21 @@ import type { StandingView } from '@entretien/contracts';
 import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material';
 import { DEFAULT_PERSON_ID } from '@entretien/contracts/light';
 import { summaryOf, type Obstacle, type SummaryLine } from '@entretien/core/visit';
-import { useCallback, useState, type Dispatch, type SetStateAction } from 'react';
+import { lazy, Suspense, useCallback, useState, type Dispatch, type SetStateAction } from 'react';
 import { Link } from 'react-router';
 import { useMay, useOwnAccount } from '../../data/me.js';
 import { usePreferences } from '../../data/preferences.js';
 import { usePeople } from '../../data/queries.js';
-import { ServiceTag } from '../../components/ServiceTag.js';
 import { ActionAlert } from '../../components/ActionAlert.js';
 import { nextPhase, type Phase } from './phases.js';
 import { ReasonDialog } from './ReasonDialog.js';
 import { SignaturePad } from './SignaturePad.js';
 import { PhaseFooter, type PhaseProps } from './PhaseFooter.js';
+
+/** Shown once it is signed: the drawing of codes is fetched for it. */
+const ServiceTag = lazy(() =>
+  import('../../components/ServiceTag.js').then((part) => ({ default: part.ServiceTag })),
+);
 
 type Signature = NonNullable<PhaseProps['atWork']['progress']['signed']>;
 
@@ -175,16 +179,18 @@ function Signed({ atWork, signed }: Pick<PhaseProps, 'atWork'> & { readonly sign
           Its tag is made when the signature has arrived: until then the days on it would be the old ones.
         </Typography>
       ) : (
-        <ServiceTag
-          compressorId={view.compressorId}
-          tag={view.tag}
-          description={`${view.description} · ${visit.siteName}`}
-          standing={view.standing}
-          doneBy={signed.name}
-          doneAt={signed.at}
-          hours={hoursSigned(view.standing, progress.hours)}
-          timeZone={visit.timeZone}
-        />
+        <Suspense fallback={null}>
+          <ServiceTag
+            compressorId={view.compressorId}
+            tag={view.tag}
+            description={`${view.description} · ${visit.siteName}`}
+            standing={view.standing}
+            doneBy={signed.name}
+            doneAt={signed.at}
+            hours={hoursSigned(view.standing, progress.hours)}
+            timeZone={visit.timeZone}
+          />
+        </Suspense>
       )}
       <Stack direction="row" sx={{ gap: 1, my: 2, flexWrap: 'wrap' }}>
         <Button
