@@ -83,6 +83,8 @@ for (const [which, ways] of Object.entries(groups)) {
     `dialogs ${which}: named, readable, within the page, and closed by a key`,
     { tag: '@phone' },
     async ({ page }) => {
+      // A dozen of dialogs and more, each by light and by night: as long as several tests.
+      test.slow();
       const addresses = await addressesOf(page);
       let last = '';
       for (const [at, ...touches] of ways) {
