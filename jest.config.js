@@ -23,7 +23,7 @@ const shared = {
 };
 
 /** A busy disk makes a test that writes wait: this bound ends what hangs, it measures nothing. */
-const testTimeout = 60_000;
+const testTimeout = 120_000;
 
 export default {
   testTimeout,

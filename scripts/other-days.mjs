@@ -20,7 +20,9 @@ const small = [
   'packages/core/src/hours/forecast.test.ts',
   'packages/server/src/main-job.test.ts',
   'packages/server/src/standings',
-  'packages/web/src',
+  'packages/web/src/data',
+  'packages/web/src/components/.*([Dd]ay|[Dd]ue|[Ww]hen|ruler|format)',
+  'packages/web/src/features/(today|compressor|visits|walk)/',
 ];
 
 function onDay({ at, zone }, command, args, environment) {

@@ -13,15 +13,15 @@ export const sharedConfig: PlaywrightTestConfig = {
   workers: 2,
   retries: 0,
   // These bounds end what hangs; they measure nothing, and a busy machine is met often.
-  timeout: 180_000,
-  expect: { timeout: 30_000 },
+  timeout: 360_000,
+  expect: { timeout: 60_000 },
   use: {
     // What a service worker fetches cannot be intercepted; the tests of a lost connection let it in.
     serviceWorkers: 'block',
     locale: 'en-GB',
     timezoneId: ZONE,
     contextOptions: { reducedMotion: 'reduce' },
-    actionTimeout: 60_000,
+    actionTimeout: 120_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium-headless-shell',
       args: [

@@ -5,7 +5,13 @@ const next = (page: Page) => page.getByRole('button', { name: 'Next' }).click();
 
 async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.getByLabel(label, { exact: true }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
+  const list = page.getByRole('listbox');
+  await expect(list).toBeVisible();
+  // On a busy machine a press can fall into the moment in which the list opens, and is passed over.
+  await expect(async () => {
+    if (await list.isVisible()) await page.getByRole('option', { name: option, exact: true }).click();
+    await expect(list).toBeHidden({ timeout: 5000 });
+  }).toPass();
 }
 
 /** The first step. */

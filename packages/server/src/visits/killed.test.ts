@@ -9,7 +9,7 @@ import { PASSWORD } from '../testing/signed-in.js';
 import { daysAgo, NOW } from '../testing/test-server.js';
 
 /** More of them by hand: `ENTRETIEN_TEST_KILLS=200`. */
-const KILLS = Number(process.env['ENTRETIEN_TEST_KILLS'] ?? 50);
+const KILLS = Number(process.env['ENTRETIEN_TEST_KILLS'] ?? 30);
 /** The real server in a process of its own, as it is shipped. */
 const HOST = join(process.cwd(), 'packages/server/bundle/test-host.js');
 
@@ -116,7 +116,7 @@ async function workUntilKilled(enough: number): Promise<void> {
 }
 
 test(
-  'the server killed in the middle of a visit and of readings by somebody signed in, fifty times: nothing acknowledged is lost, nothing is half there',
+  'the server killed in the middle of a visit and of readings by somebody signed in, thirty times: nothing acknowledged is lost, nothing is half there',
   async () => {
     const whose = { name: 'Mira Kolden', login: 'mira', password: PASSWORD };
     const first = await post('/accounts/first', { ...whose, code: server.firstCode });
